@@ -1,0 +1,110 @@
+import { inWindow } from '../in-window.js';
+import { DEFAULT_FAT_SD } from '../types.js';
+import { buildModel, massesOf, massTerms } from './build-model.js';
+import { judge } from './chance.js';
+import { checkPlanInput } from './check-input.js';
+import { confidentBlend } from './confident.js';
+import { withCosts, withRows, type Model, type Row, type Solve } from './model.js';
+import { objectiveCosts } from './objective.js';
+import { explainInfeasible } from './reasons.js';
+import { settle } from './settle.js';
+import type { PlanAnswer, PlanInput, PlanOptimal, PlanTrim } from './types.js';
+
+/**
+ * Chooses kilograms of each trim: least cost for the batch weight inside the fat window, obeying
+ * stock, species shares, whole boxes, locks and counts, with at least the wanted chance that the
+ * true fat lies in the window.
+ *
+ * Lots of another owner than the batch's never enter. When no blend obeys the rules the answer says
+ * which rule fails and the least change that mends it. Where the wanted chance cannot be reached
+ * the answer is the blend with the highest chance and `confidenceMet` is false.
+ *
+ * @param input kg, % and money per usable kg; see {@link PlanInput}
+ * @throws InputError for input no plan can be made from
+ */
+export function plan(input: PlanInput, solve: Solve): PlanAnswer {
+  checkPlanInput(input);
+  const owned = { ...input, trims: input.trims.filter((t) => t.owner === input.owner) };
+  const first = solveByRank(owned, solve);
+  if (!first) return { status: 'infeasible', reasons: explainInfeasible(owned, solve) };
+  const { model, costs, kg: cheapest } = first;
+  const wanted = input.confidence ?? 0;
+  const found = confidentBlend(owned, model, costs, cheapest, solve);
+  const masses = settle(owned, found.kg, found.met ? wanted : 0);
+  return describe(owned, masses, found.kg, {
+    met: found.met,
+    bareCost: money(owned.trims, cheapest),
+    solves: found.solves + first.extraSolves,
+  });
+}
+
+/** The cheapest bare-window blend after using, rank by rank, as much as possible of what goes first. */
+function solveByRank(
+  input: PlanInput,
+  solve: Solve,
+): { model: Model; costs: Map<string, number>; kg: number[]; extraSolves: number } | undefined {
+  const costs = objectiveCosts(input);
+  const ranks = [...new Set(input.trims.map(rankOf))].filter((r) => r > 0).sort((a, b) => a - b);
+  let model = buildModel(input);
+  for (const rank of ranks) {
+    const inRank = input.trims.flatMap((t, i) => (rankOf(t) === rank ? massTerms(t, i) : []));
+    const answer = solve(withCosts(model, new Map(inRank.map((t) => [t.column, -t.factor]))));
+    if (answer.status === 'infeasible') return undefined;
+    const most = inRank.reduce((s, t) => s + t.factor * (answer.values.get(t.column) ?? 0), 0);
+    const row: Row = { name: `first_${rank}`, terms: inRank, sense: '>=', bound: most - 1e-6 };
+    model = withRows(model, [row]);
+  }
+  const answer = solve(withCosts(model, costs));
+  if (answer.status === 'infeasible') return undefined;
+  return { model, costs, kg: massesOf(input.trims, answer.values), extraSolves: ranks.length };
+}
+
+function rankOf(trim: PlanTrim): number {
+  if (trim.useFirst === true) return 1;
+  return typeof trim.useFirst === 'number' ? trim.useFirst : 0;
+}
+
+function describe(
+  input: PlanInput,
+  masses: readonly number[],
+  exactKg: readonly number[],
+  found: { met: boolean; bareCost: number; solves: number },
+): PlanOptimal {
+  const kg = masses.map((m) => m / 1e6);
+  const { fatPct, fatSd, chance } = judge(input, kg);
+  const rounded = (input.divisionKg ?? 0) > 1e-6;
+  const cost = money(input.trims, rounded ? kg : exactKg);
+  return {
+    status: 'optimal',
+    uses: input.trims.flatMap((trim, i) => {
+      const massMg = masses[i] ?? 0;
+      return massMg > 0 ? [{ id: trim.id, massMg, sharePct: (100 * massMg) / (input.batchKg * 1e6) }] : [];
+    }),
+    fatPct,
+    fatSd,
+    inWindow: chance,
+    confidenceMet: found.met,
+    cost,
+    costPerKg: cost / input.batchKg,
+    bareCost: found.bareCost,
+    testFirst: testFirst(input, kg, chance),
+    solves: found.solves,
+  };
+}
+
+/** The trim whose laboratory test would raise the chance of being in the window most. */
+function testFirst(input: PlanInput, kg: readonly number[], chance: number): string | null {
+  let best: { id: string | null; chance: number } = { id: null, chance: chance + 1e-6 };
+  input.trims.forEach((trim, i) => {
+    if ((kg[i] ?? 0) <= 0 || (trim.fatSd ?? 0) <= DEFAULT_FAT_SD.lab) return;
+    const trims = input.trims.map((t, j) => (j === i ? { ...t, fatSd: DEFAULT_FAT_SD.lab } : t));
+    const tested = judge({ ...input, trims }, kg);
+    const then = inWindow(tested.fatPct, tested.fatSd, input.window);
+    if (then > best.chance) best = { id: trim.id, chance: then };
+  });
+  return best.id;
+}
+
+function money(trims: readonly PlanTrim[], kg: readonly number[]): number {
+  return trims.reduce((sum, trim, i) => sum + trim.pricePerKg * (kg[i] ?? 0), 0);
+}

@@ -1,0 +1,92 @@
+import { shareOut } from '../../quantity/share-out.js';
+import { judge } from './chance.js';
+import { usesBoxes } from './build-model.js';
+import type { PlanInput } from './types.js';
+
+const MG = 1e6;
+
+/**
+ * Rounds kilograms to whole divisions that sum exactly to the batch, then checks the window and the
+ * wanted chance again and, where rounding pushed the blend out, moves single divisions between
+ * trims until it is back or nothing helps.
+ *
+ * Locked trims and trims drawn by whole boxes keep their weight.
+ * @returns whole milligrams per trim
+ */
+export function settle(input: PlanInput, kg: readonly number[], wanted: number): number[] {
+  const division = Math.max(1, Math.round((input.divisionKg ?? 1e-6) * MG));
+  const totalMg = Math.round(input.batchKg * MG);
+  const free = input.trims.map(
+    (trim, i) => trim.lockedKg === undefined && !usesBoxes(trim) && (kg[i] ?? 0) > 1e-7,
+  );
+  const masses = kg.map((x, i) => (free[i] ? 0 : Math.round(x * MG)));
+  const rest = totalMg - masses.reduce((a, b) => a + b, 0);
+  const weights = kg.map((x, i) => (free[i] ? x : 0));
+  if (rest <= 0 || !weights.some((w) => w > 0)) {
+    return absorb(masses, kg, rest);
+  }
+  shareOut(rest, weights, division).forEach((mass, i) => {
+    if (free[i]) masses[i] = mass;
+  });
+  return nudge(input, masses, free, division, wanted);
+}
+
+/** Puts the last milligrams of rounding on the heaviest trim when none is free to take them. */
+function absorb(masses: number[], kg: readonly number[], rest: number): number[] {
+  const heaviest = kg.indexOf(Math.max(...kg));
+  return masses.map((m, i) => (i === heaviest ? m + rest : m));
+}
+
+function nudge(
+  input: PlanInput,
+  start: number[],
+  free: readonly boolean[],
+  division: number,
+  wanted: number,
+): number[] {
+  let masses = start;
+  for (let round = 0; round < 4; round += 1) {
+    const now = shortfall(input, masses, wanted);
+    if (now <= 1e-9) return masses;
+    let best = { masses, lack: now };
+    for (const candidate of singleMoves(input, masses, free, division)) {
+      const lack = shortfall(input, candidate, wanted);
+      if (lack < best.lack) best = { masses: candidate, lack };
+    }
+    if (best.masses === masses) return masses;
+    masses = best.masses;
+  }
+  return masses;
+}
+
+function singleMoves(
+  input: PlanInput,
+  masses: readonly number[],
+  free: readonly boolean[],
+  division: number,
+): number[][] {
+  const moves: number[][] = [];
+  masses.forEach((fromMass, from) => {
+    if (!free[from] || fromMass < division) return;
+    masses.forEach((toMass, to) => {
+      const room = (input.trims[to]?.availableKg ?? 0) * MG - toMass;
+      if (to === from || !free[to] || room < division) return;
+      const next = [...masses];
+      next[from] = fromMass - division;
+      next[to] = toMass + division;
+      moves.push(next);
+    });
+  });
+  return moves;
+}
+
+/** How far a blend is outside the window in points, or short of the wanted chance. */
+function shortfall(input: PlanInput, masses: readonly number[], wanted: number): number {
+  const { fatPct, chance } = judge(
+    input,
+    masses.map((m) => m / MG),
+  );
+  const { minPct, maxPct } = input.window;
+  const outside = Math.max(0, minPct - fatPct, fatPct - maxPct);
+  return outside > 1e-9 ? outside : Math.max(0, wanted - chance);
+}

@@ -1,0 +1,114 @@
+import { balances, effective } from './balances.js';
+import type { LedgerAccount, LedgerTransfer } from './types.js';
+
+export const MATERIALS = ['lean', 'fat', 'water', 'spice', 'cure', 'inclusion', 'casing'] as const;
+export type Material = (typeof MATERIALS)[number];
+export type Composition = Partial<Record<Material, number>>;
+
+export interface Sliver {
+  accountId: string;
+  name: string;
+  kind: 'loss' | 'side' | 'gain';
+  massMg: number;
+}
+
+/** One step of the ribbon: what came in, of what it is made, what left and what is missing. */
+export interface RibbonStation {
+  accountId: string;
+  name: string;
+  position: number;
+  closed: boolean;
+  inMg: number;
+  /** What came straight from stock or a gain at this step, by account. */
+  added: Sliver[];
+  /** Materials of everything that came in, mg. */
+  bands: Composition;
+  /** On to the next place or into the product. */
+  outMg: number;
+  slivers: Sliver[];
+  /** In − out − slivers: still there while open, unaccounted once closed. */
+  balanceMg: number;
+}
+
+/**
+ * A batch's steps as a ribbon, computed from its transfers.
+ *
+ * Materials enter with their lots and leave in the proportion in which they stand in the place.
+ * Transfers that were taken back do not show.
+ * @param materials parts of each lot or gain by material, summing to 1
+ */
+export function ribbon(
+  accounts: readonly LedgerAccount[],
+  transfers: readonly LedgerTransfer[],
+  materials: ReadonlyMap<string, Composition>,
+): RibbonStation[] {
+  const byId = new Map(accounts.map((a) => [a.id, a]));
+  const flows = effective(transfers).filter((t) => byId.get(t.from)?.measure === 'mg');
+  const held = balances(flows);
+  const mixed = new Map<string, Composition>(materials);
+  const places = accounts
+    .filter((a) => a.kind === 'place' && a.measure === 'mg')
+    .sort((a, b) => (a.position ?? 0) - (b.position ?? 0));
+  return places.map((place) => {
+    const arriving = flows.filter((t) => t.to === place.id);
+    const leaving = flows.filter((t) => t.from === place.id);
+    const bands = sumBands(arriving, mixed);
+    const inMg = total(arriving);
+    mixed.set(place.id, scaleBands(bands, inMg === 0 ? 0 : 1 / inMg));
+    return {
+      accountId: place.id,
+      name: place.name,
+      position: place.position ?? 0,
+      closed: place.closed ?? false,
+      inMg,
+      added: gather(arriving.filter((t) => byId.get(t.from)?.kind !== 'place'), 'from', byId),
+      bands,
+      outMg: total(leaving.filter((t) => isMainStream(byId.get(t.to)))),
+      slivers: gather(leaving.filter((t) => !isMainStream(byId.get(t.to))), 'to', byId),
+      balanceMg: held.get(place.id) ?? 0,
+    };
+  });
+}
+
+function isMainStream(account: LedgerAccount | undefined): boolean {
+  return account?.kind === 'place' || (account?.kind === 'lot' && account.product === true);
+}
+
+function gather(
+  transfers: readonly LedgerTransfer[],
+  end: 'from' | 'to',
+  byId: ReadonlyMap<string, LedgerAccount>,
+): Sliver[] {
+  const found = new Map<string, Sliver>();
+  for (const t of transfers) {
+    const account = byId.get(t[end]);
+    if (!account) continue;
+    const kind = account.kind === 'gain' ? 'gain' : account.kind === 'loss' ? 'loss' : 'side';
+    const sliver = found.get(account.id) ?? { accountId: account.id, name: account.name, kind, massMg: 0 };
+    sliver.massMg += t.amount;
+    found.set(account.id, sliver);
+  }
+  return [...found.values()];
+}
+
+function sumBands(transfers: readonly LedgerTransfer[], parts: ReadonlyMap<string, Composition>): Composition {
+  const sum: Composition = {};
+  for (const t of transfers) {
+    for (const [material, part] of entries(parts.get(t.from) ?? { inclusion: 1 })) {
+      sum[material] = (sum[material] ?? 0) + part * t.amount;
+    }
+  }
+  return sum;
+}
+
+function scaleBands(bands: Composition, factor: number): Composition {
+  return Object.fromEntries(entries(bands).map(([m, value]) => [m, value * factor]));
+}
+
+function entries(bands: Composition): [Material, number][] {
+  return MATERIALS.flatMap((m) => (bands[m] === undefined ? [] : [[m, bands[m]] as [Material, number]]));
+}
+
+function total(transfers: readonly LedgerTransfer[]): number {
+  return transfers.reduce((sum, t) => sum + t.amount, 0);
+}

@@ -1,0 +1,29 @@
+export const ACCOUNT_KINDS = ['lot', 'place', 'loss', 'gain', 'supplier', 'customer'] as const;
+export type AccountKind = (typeof ACCOUNT_KINDS)[number];
+
+/** Milligrams for what has mass, millimetres for natural casing, pieces for counted things. */
+export const MEASURES = ['mg', 'mm', 'pc'] as const;
+export type Measure = (typeof MEASURES)[number];
+
+export interface LedgerAccount {
+  id: string;
+  kind: AccountKind;
+  name: string;
+  measure: Measure;
+  /** Places only: the step is closed, so what is left in it is unaccounted. */
+  closed?: boolean | undefined;
+  /** Places only: order of the step in the batch. */
+  position?: number | undefined;
+  /** Lots only: what the batch is making, as against rework. */
+  product?: boolean | undefined;
+}
+
+export interface LedgerTransfer {
+  id: string;
+  from: string;
+  to: string;
+  /** Whole number above 0 in the measure of both accounts. */
+  amount: number;
+  /** The transfer this one takes back. */
+  reversesId?: string | null | undefined;
+}

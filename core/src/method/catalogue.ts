@@ -1,0 +1,95 @@
+export const STEP_KINDS = [
+  'chill', 'weigh-meat', 'weigh-dry', 'grind', 'mix', 'stuff', 'link', 'form',
+  'dry-skin', 'smoke', 'cook', 'cool', 'hang', 'pack',
+] as const;
+export type StepKind = (typeof STEP_KINDS)[number];
+
+export const READING_KINDS = ['temperature', 'minutes', 'tack', 'count', 'sample'] as const;
+export type ReadingKind = (typeof READING_KINDS)[number];
+
+export const LOSS_REASONS = [
+  'head', 'bowl and hands', 'barrel and horn', 'burst', 'ends', 'evaporation', 'fat-out', 'floor', 'taste',
+] as const;
+export type LossReason = (typeof LOSS_REASONS)[number];
+
+/** What the bench is asked for at a step of a kind. */
+export interface StepShape {
+  title: string;
+  /** Mass stands in this step and is weighed out of it. */
+  holdsMass: boolean;
+  /** Named losses offered when mass leaves here. */
+  losses: readonly LossReason[];
+  /** Readings without which the step does not close. */
+  needs: readonly ReadingKind[];
+  /** Mass that is not weighed out moves on by itself when the step closes. */
+  passesOn: boolean;
+  /** Where what is missing after weighing out goes when the step closes; heat and air take it. */
+  remainder?: LossReason;
+  /** One line where a hand is about to act. */
+  caution?: string;
+}
+
+export const STEP_SHAPES: Record<StepKind, StepShape> = {
+  chill: shape('Chill', { needs: ['temperature'] }),
+  'weigh-meat': shape('Weigh the meat', {}),
+  'weigh-dry': shape('Weigh the dry goods', {
+    caution: 'Cure is weighed, never spooned. Too much of it is poison.',
+  }),
+  grind: shape('Grind', {
+    holdsMass: true,
+    losses: ['head', 'floor'],
+    needs: ['temperature'],
+    caution: 'Pull the plug before a hand goes near the head.',
+  }),
+  mix: shape('Mix', {
+    holdsMass: true,
+    losses: ['bowl and hands', 'taste', 'floor'],
+    needs: ['minutes', 'tack'],
+    passesOn: true,
+    caution: 'Never taste raw mix.',
+  }),
+  stuff: shape('Stuff', {
+    holdsMass: true,
+    losses: ['barrel and horn', 'burst', 'floor'],
+  }),
+  link: shape('Link', { holdsMass: true, losses: ['ends', 'burst', 'floor'], needs: ['count', 'sample'] }),
+  form: shape('Form', { holdsMass: true, losses: ['bowl and hands', 'floor'], needs: ['count', 'sample'] }),
+  'dry-skin': shape('Dry the skin', {
+    holdsMass: true,
+    needs: ['minutes'],
+    passesOn: true,
+    remainder: 'evaporation',
+  }),
+  smoke: shape('Smoke', {
+    holdsMass: true,
+    losses: ['floor'],
+    needs: ['temperature', 'minutes'],
+    passesOn: true,
+    remainder: 'evaporation',
+    caution: 'No warm smoke without cure: botulism.',
+  }),
+  cook: shape('Cook', {
+    holdsMass: true,
+    losses: ['fat-out', 'floor'],
+    needs: ['temperature'],
+    remainder: 'evaporation',
+    caution: 'Raw and cooked vessels stay apart.',
+  }),
+  cool: shape('Cool', {
+    holdsMass: true,
+    needs: ['temperature'],
+    passesOn: true,
+    remainder: 'evaporation',
+  }),
+  hang: shape('Hang to dry', {
+    holdsMass: true,
+    needs: ['temperature'],
+    remainder: 'evaporation',
+    caution: 'Cured is not shelf-stable.',
+  }),
+  pack: shape('Pack', { holdsMass: true, losses: ['ends', 'floor'], needs: ['count'] }),
+};
+
+function shape(title: string, rest: Partial<Omit<StepShape, 'title'>>): StepShape {
+  return { title, holdsMass: false, losses: [], needs: [], passesOn: false, ...rest };
+}

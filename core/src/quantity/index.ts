@@ -1,0 +1,6 @@
+export * from './format.js';
+export * from './mass.js';
+export { parseQuantity, type ParseOptions, type Quantity } from './parse.js';
+export type { NumberStyle } from './read-number.js';
+export { shareOut } from './share-out.js';
+export type { QuantityKind } from './units.js';

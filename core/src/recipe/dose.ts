@@ -1,0 +1,40 @@
+import { inputError } from '../errors/index.js';
+
+/** How a line is written; exactly one field of one shape. */
+export type Dose =
+  | { gPerKgMeat: number }
+  | { pctOfMeat: number }
+  | { pctOfMix: number }
+  | { gPerKgMix: number }
+  | { packet: { seasonsKg: number; netG: number } };
+
+/** What a dose is a fraction of. */
+export type DoseBasis = 'meat' | 'mix';
+
+/**
+ * A dose as a plain fraction (kg per kg) of its basis.
+ * @throws InputError at `dose` for a negative or absurd dose or a packet that seasons nothing
+ */
+export function doseFraction(dose: Dose): { basis: DoseBasis; fraction: number } {
+  if ('packet' in dose) {
+    const { seasonsKg, netG } = dose.packet;
+    if (!(seasonsKg > 0) || !(netG > 0)) {
+      throw inputError('dose.packet', 'A packet needs its net grams and the kilograms it seasons, both above 0.');
+    }
+    return { basis: 'meat', fraction: netG / 1000 / seasonsKg };
+  }
+  if ('gPerKgMeat' in dose) return checked('meat', dose.gPerKgMeat / 1000, 'dose.gPerKgMeat');
+  if ('pctOfMeat' in dose) return checked('meat', dose.pctOfMeat / 100, 'dose.pctOfMeat');
+  if ('pctOfMix' in dose) return checked('mix', dose.pctOfMix / 100, 'dose.pctOfMix');
+  return checked('mix', dose.gPerKgMix / 1000, 'dose.gPerKgMix');
+}
+
+function checked(basis: DoseBasis, fraction: number, path: string) {
+  if (!(fraction >= 0 && Number.isFinite(fraction))) {
+    throw inputError(path, 'A dose must be 0 or more.');
+  }
+  if (basis === 'meat' && fraction > 5) {
+    throw inputError(path, 'A dose above 5 kg per kg of meat is not a dose; check the unit.');
+  }
+  return { basis, fraction };
+}

@@ -1,0 +1,2 @@
+export * from './auto-take.js';
+export * from './scales.js';
