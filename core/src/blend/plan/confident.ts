@@ -115,7 +115,7 @@ function wholeCuts(
     if (answer.status === 'infeasible') break;
     outside = massesOf(input.trims, answer.values);
     const { chance } = judge(input, outside);
-    if (chance >= wanted - 1e-4) return { kg: outside, met: true, solves: state.solves };
+    if (chance >= wanted - 1e-6) return { kg: outside, met: true, solves: state.solves };
     if (chance > judge(input, likeliest).chance) likeliest = outside;
   }
   return { kg: likeliest, met: false, solves: state.solves };

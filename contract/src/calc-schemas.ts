@@ -1,0 +1,118 @@
+import { z } from 'zod';
+import { BOOK_IDS } from '@zest/core';
+import { dose } from './recipes.js';
+
+const kg = z.number({ error: 'must be a number of kg' });
+const pct = z.number({ error: 'must be a number of percent' });
+const number = z.number({ error: 'must be a number' });
+const window = z.object({ minPct: pct, maxPct: pct });
+const line = z.object({ name: z.string(), dose });
+const figure = z.object({ fatPct: pct, fatSd: number });
+
+export const convertIn = z.object({
+  text: z.string({ error: 'text must be a text such as "12 lb 4 oz"' }),
+  numberStyle: z.enum(['point', 'comma']).optional(),
+  expect: z.enum(['mass', 'temperature', 'volume', 'length']).optional(),
+});
+
+export const mixtureIn = z.object({
+  parts: z.array(z.object({ massKg: kg, fatPct: pct, fatSd: number.optional() })),
+});
+
+export const addBackIn = z.object({ massKg: kg, fatPct: pct, targetFatPct: pct, addFatPct: pct });
+
+const planTrim = z.object({
+  id: z.string(),
+  species: z.string().optional(),
+  fatPct: pct,
+  fatSd: number.optional(),
+  pricePerKg: number,
+  availableKg: kg,
+  boxKg: kg.optional(),
+  looseKg: kg.optional(),
+  balance: z.boolean().optional(),
+  minUseKg: kg.optional(),
+  useFirst: z.union([z.boolean(), number]).optional(),
+  lockedKg: kg.optional(),
+  owner: z.string().optional(),
+  ageDays: number.optional(),
+});
+
+export const planIn = z.object({
+  batchKg: kg,
+  window,
+  trims: z.array(planTrim).max(500),
+  speciesRules: z
+    .array(z.object({ species: z.string(), minPct: pct.optional(), maxPct: pct.optional() }))
+    .optional(),
+  maxTrims: z.int().optional(),
+  confidence: number.optional(),
+  objective: z
+    .object({ cost: number.optional(), age: number.optional(), trims: number.optional() })
+    .optional(),
+  owner: z.string().optional(),
+  divisionKg: kg.optional(),
+});
+
+export const correctIn = z.object({ prior: figure, test: figure });
+
+export const learnIn = z.object({
+  lots: z.array(figure.extend({ id: z.string(), massKg: kg })).min(1),
+  test: figure,
+});
+
+export const scaleIn = z.object({
+  meatKg: kg,
+  lines: z.array(line),
+  loads: z.int().optional(),
+  divisionG: number.optional(),
+});
+
+export const nitriteIn = z.object({
+  cureG: number,
+  nitritePct: pct,
+  nitratePct: pct.optional(),
+  meatKg: kg,
+  mixKg: kg.optional(),
+  book: z.enum(BOOK_IDS, { error: 'book must be us, ca, eu or uk' }),
+});
+
+export const overPourIn = z.object({
+  meatKg: kg,
+  lines: z.array(z.object({ name: z.string(), dueG: number, actualG: number.optional() })).min(1),
+  name: z.string(),
+});
+
+export const loadsIn = z.object({ massKg: kg, capacityKg: kg, usable: number.optional() });
+
+export const linkIn = z.object({
+  calibreMm: number,
+  lengthMm: number.optional(),
+  massG: number.optional(),
+  densityGPerMl: number.optional(),
+  fill: number.optional(),
+});
+
+export const casingIn = z.object({
+  massKg: kg,
+  calibreMm: number,
+  lengthMm: number,
+  densityGPerMl: number.optional(),
+  fill: number.optional(),
+  twistMm: number.optional(),
+  sparePct: pct.optional(),
+  packM: number.optional(),
+});
+
+export const sampleIn = z.object({ massesG: z.array(number), nominalG: number.optional() });
+
+export const controlChartIn = z.object({ values: z.array(number) });
+
+export const yieldIn = z.object({
+  accounts: z.record(
+    z.string(),
+    z.object({ kind: z.enum(['lot', 'place', 'loss', 'gain', 'supplier', 'customer']), closed: z.boolean().optional() }),
+  ),
+  meatBlock: z.array(z.string()),
+  transfers: z.array(z.object({ from: z.string(), to: z.string(), massMg: z.int() })),
+});

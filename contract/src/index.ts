@@ -1,0 +1,12 @@
+export * from './batches.js';
+export * as calcSchemas from './calc-schemas.js';
+export * from './cold-room.js';
+export * from './devices.js';
+export { issuesOf } from './issues.js';
+export * from './live.js';
+export { openApiDocument } from './openapi.js';
+export * from './people.js';
+export { problem, type Problem } from './problem.js';
+export * from './recipes.js';
+export { ROLES, type Role, type Route } from './route.js';
+export { ROUTES } from './routes.js';

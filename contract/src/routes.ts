@@ -1,0 +1,35 @@
+import { z } from 'zod';
+import { batchRoutes } from './batches.js';
+
+import { coldRoomRoutes } from './cold-room.js';
+import { deviceRoutes } from './devices.js';
+import { peopleRoutes } from './people.js';
+import { recipeRoutes } from './recipes.js';
+import { EVERYONE, NONE, route } from './route.js';
+
+/** Every address of the HTTP interface. */
+export const ROUTES = {
+  health: route({
+    method: 'GET',
+    path: '/health',
+    summary: 'Whether the application and its database answer',
+    roles: 'anyone',
+    params: NONE,
+    body: NONE,
+    response: z.object({ status: z.literal('ok'), shop: z.string(), demo: z.boolean() }),
+  }),
+  ...peopleRoutes,
+  ...coldRoomRoutes,
+  ...recipeRoutes,
+  ...batchRoutes,
+  ...deviceRoutes,
+  runCalculation: route({
+    method: 'POST',
+    path: '/calc/:name',
+    summary: 'Any calculation by name; the same as the calc command',
+    roles: EVERYONE,
+    params: z.object({ name: z.string() }),
+    body: z.unknown(),
+    response: z.record(z.string(), z.unknown()),
+  }),
+};

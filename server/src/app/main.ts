@@ -1,0 +1,14 @@
+import { readConfig } from '../platform/config.js';
+import { startApplication } from './start.js';
+
+try {
+  const running = await startApplication(readConfig(process.env));
+  process.send?.({ ready: true, port: running.port });
+  const stop = () => void running.stop().then(() => process.exit(0));
+  process.once('SIGINT', stop);
+  process.once('SIGTERM', stop);
+  process.once('disconnect', stop);
+} catch (error) {
+  process.stderr.write(`The application could not start: ${error instanceof Error ? error.message : String(error)}\n`);
+  process.exitCode = 1;
+}

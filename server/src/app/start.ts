@@ -1,0 +1,50 @@
+import http from 'node:http';
+import { pino } from 'pino';
+import { LineScaleDriver, NO_SCALES } from '../devices/index.js';
+import type { AppContext } from '../platform/app-context.js';
+import type { Config } from '../platform/config.js';
+import { openDatabase } from '../platform/database.js';
+import { proveAppendOnly } from '../platform/grants.js';
+import { LiveHub } from '../platform/live.js';
+import { createApp } from './create-app.js';
+
+export interface Running {
+  app: AppContext;
+  port: number;
+  stop: () => Promise<void>;
+}
+
+/**
+ * Starts the application on loopback.
+ * @throws Error when the database is away or the application's account could change the ledger
+ */
+export async function startApplication(config: Config): Promise<Running> {
+  const log = pino({ level: config.logLevel });
+  const db = openDatabase(config.databaseUrl);
+  await proveAppendOnly(db);
+  const now = () => new Date();
+  const hub = new LiveHub(db, now);
+  const scales = config.scalePort === undefined ? NO_SCALES : new LineScaleDriver(config.scalePort);
+  const app: AppContext = { db, now, hub, scales, log, config };
+  scales.onReading((reading) => hub.scale(reading));
+  const server = http.createServer(createApp(app));
+  await new Promise<void>((resolve, reject) => {
+    server.once('error', reject);
+    server.listen(config.port, '127.0.0.1', () => resolve());
+  });
+  const address = server.address();
+  const port = typeof address === 'object' && address ? address.port : config.port;
+  log.info({ port }, 'listening');
+  const stop = async () => {
+    hub.close();
+    scales.close();
+    const closed = new Promise<void>((resolve) => server.close(() => resolve()));
+    server.closeIdleConnections();
+    const force = setTimeout(() => server.closeAllConnections(), 3000);
+    await closed;
+    clearTimeout(force);
+    await db.close();
+    log.info('stopped');
+  };
+  return { app, port, stop };
+}

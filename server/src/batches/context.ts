@@ -1,0 +1,30 @@
+import type { BookId } from '@zest/core';
+import type { BatchSheet } from '@zest/contract';
+import type { AppContext } from '../platform/app-context.js';
+import type { Sql } from '../platform/database.js';
+import { notFound } from '../platform/problem.js';
+import { loadRecords, type BatchRecord } from './record.js';
+import { buildSheet } from './sheet.js';
+
+/** The rule book the shop works by. */
+export async function shopBook(db: Sql): Promise<BookId> {
+  const [row] = await db.rows<{ value: BookId }>("SELECT value FROM setting WHERE name = 'rule_book'");
+  return row?.value ?? 'eu';
+}
+
+/** @throws HttpProblem 404 when there is no such batch */
+export async function mustLoad(db: Sql, id: string): Promise<BatchRecord> {
+  const [record] = await loadRecords(db, [id]);
+  if (!record) throw notFound('This batch');
+  return record;
+}
+
+export async function readSheet(app: AppContext, id: string): Promise<BatchSheet> {
+  return buildSheet(await mustLoad(app.db, id), await shopBook(app.db));
+}
+
+/** Makes commands on one batch wait for each other; entries do not take this lock. */
+export async function lockBatch(tx: Sql, id: string): Promise<void> {
+  const rows = await tx.rows('SELECT id FROM batch WHERE id = :id FOR UPDATE', { id });
+  if (rows.length === 0) throw notFound('This batch');
+}

@@ -1,0 +1,202 @@
+import {
+  effective,
+  loads,
+  meatBasis,
+  mixPerMeat,
+  nitrite,
+  ribbon,
+  yields,
+  chooseScale,
+  doseFraction,
+  shareOut,
+  toleranceBand,
+  type BookId,
+  type Composition,
+  type LedgerAccount,
+  type Material,
+  type RibbonStation,
+  type WeighKind,
+  type YieldAnswer,
+} from '@zest/core';
+import type { SheetLine } from '@zest/contract';
+import { SCALES } from '../devices/index.js';
+import { SHOP } from '../ledger/index.js';
+import type { AccountRow, BatchRecord, LineRow, TransferRow } from './record.js';
+
+/** Everything about a batch's mass that the core computes from its transfers. */
+export interface MassFigures {
+  live: TransferRow[];
+  yields: YieldAnswer;
+  ribbon: RibbonStation[];
+  meatMg: number;
+  productMg: number;
+  unaccountedMg: number;
+}
+
+export function massFigures(record: BatchRecord): MassFigures {
+  const accounts = ledgerAccounts(record);
+  const inMg = record.transfers.filter((t) => record.accounts.get(t.from)?.measure === 'mg');
+  const live = effective(inMg);
+  const meatAccounts = record.lines.filter((l) => l.kind === 'meat').map((l) => l.lotAccountId);
+  const meatMg = sumWhere(live, (t) => meatAccounts.includes(t.from));
+  const answer = yields({ accounts, meatBlock: [...new Set(meatAccounts)], transfers: inMg });
+  const written =
+    sumWhere(live, (t) => t.to === SHOP.unaccounted) - sumWhere(live, (t) => t.from === SHOP.scaleDifference);
+  return {
+    live,
+    yields: answer,
+    ribbon: ribbon(accounts, inMg, materials(record.accounts)),
+    meatMg,
+    productMg: sumWhere(live, (t) => t.to === record.productAccountId),
+    unaccountedMg: answer.unaccountedMg + written,
+  };
+}
+
+export function sumWhere(transfers: readonly TransferRow[], test: (t: TransferRow) => boolean): number {
+  return transfers.reduce((sum, t) => (test(t) ? sum + t.amount : sum), 0);
+}
+
+function ledgerAccounts(record: BatchRecord): LedgerAccount[] {
+  const steps = new Map(record.steps.map((s) => [s.placeAccountId, s]));
+  const used = new Set([
+    ...record.transfers.flatMap((t) => [t.from, t.to]),
+    ...record.steps.map((s) => s.placeAccountId),
+    ...record.lines.map((l) => l.lotAccountId),
+  ]);
+  return [...record.accounts.values()]
+    .filter((a) => used.has(a.id) && a.measure === 'mg')
+    .map((a) => {
+      const step = steps.get(a.id);
+      return {
+        id: a.id,
+        kind: a.kind,
+        name: step?.document.title ?? a.name,
+        measure: a.measure,
+        product: a.id === record.productAccountId,
+        ...(step ? { closed: step.closedAt !== null, position: step.position } : {}),
+      };
+    });
+}
+
+/** What each stock account brings into the mix, by material. */
+function materials(accounts: ReadonlyMap<string, AccountRow>): Map<string, Composition> {
+  const parts = new Map<string, Composition>();
+  for (const account of accounts.values()) {
+    if (account.fatPct !== null) {
+      parts.set(account.id, { lean: 1 - account.fatPct / 100, fat: account.fatPct / 100 });
+    } else if (account.id === SHOP.casingMass) {
+      parts.set(account.id, { casing: 1 });
+    } else if (account.role !== null) {
+      parts.set(account.id, { [materialOf(account.role)]: 1 });
+    }
+  }
+  return parts;
+}
+
+export function materialOf(role: string): Material {
+  if (role === 'cure' || role === 'inclusion' || role === 'fat') return role;
+  return role === 'liquid' ? 'water' : 'spice';
+}
+
+/** The meat weight the dry lines scale to, growth included. */
+export function currentMeat(record: BatchRecord, live: readonly TransferRow[]) {
+  const weighStep = record.steps.find((s) => s.document.kind === 'weigh-meat');
+  const dryStep = record.steps.find((s) => s.document.kind === 'weigh-dry');
+  const grind = [...record.steps]
+    .reverse()
+    .find((s) => s.document.kind === 'grind' && s.position < (dryStep?.position ?? 0));
+  const places = new Set(record.steps.flatMap((s) => (s.placeAccountId ? [s.placeAccountId] : [])));
+  const growth = record.lines.filter((l) => l.kind === 'meat' && l.stepId !== weighStep?.id);
+  const grown = growth.reduce((sum, l) => sum + (l.plannedMg ?? 0), 0);
+  const basis = meatBasis({
+    plannedMg: record.batch.plannedMeatMg,
+    weighedMg: weighStep?.closedAt ? sumWhere(live, (t) => t.stepId === weighStep.id && t.lineId !== null) : 0,
+    groundMg: grind?.closedAt
+      ? sumWhere(live, (t) => t.from === grind.placeAccountId && places.has(t.to))
+      : 0,
+  });
+  return { massMg: basis.massMg + grown, from: basis.from };
+}
+
+/** Every line with its due weight, band, scale, what has been weighed and, for cure, its limit. */
+export function sheetLines(
+  record: BatchRecord,
+  live: readonly TransferRow[],
+  book: BookId,
+): { lines: SheetLine[]; mixMg: number; loads: number; basis: { massMg: number; from: 'ground' | 'weighed' | 'planned' } } {
+  const basis = currentMeat(record, live);
+  const recipe = record.batch.recipe;
+  const perMeat = mixPerMeat(recipe.lines.map((l) => l.dose));
+  const mixMg = Math.round(basis.massMg * perMeat);
+  const loadCount = loads({ massKg: mixMg / 1e6, capacityKg: recipe.mixerCapacityKg }).loads;
+  const lines = record.lines.map((line) => {
+    const weighedMg = sumWhere(live, (t) => t.lineId === line.id);
+    return sheetLine(record, line, { basisMg: basis.massMg, mixMg, loadCount, weighedMg, book });
+  });
+  return { lines, mixMg, loads: loadCount, basis };
+}
+
+interface LineContext {
+  basisMg: number;
+  mixMg: number;
+  loadCount: number;
+  weighedMg: number;
+  book: BookId;
+}
+
+function sheetLine(record: BatchRecord, line: LineRow, ctx: LineContext): SheetLine {
+  const rawDue = dueOf(line, ctx);
+  const kind: WeighKind = line.kind === 'meat' ? 'meat' : line.document?.role === 'cure' ? 'cure' : 'dry';
+  const tolerance = line.document?.tolerancePct;
+  const choice = chooseScale({ dueMg: rawDue, kind, tolerancePct: tolerance }, SCALES);
+  const scale = SCALES.find((s) => s.id === choice?.scaleId) ?? SCALES[0]!;
+  const dueMg = Math.max(scale.divisionMg, Math.round(rawDue / scale.divisionMg) * scale.divisionMg);
+  const cure = cureFigures(line, ctx, dueMg);
+  const band = toleranceBand({ dueMg, kind, divisionMg: scale.divisionMg, tolerancePct: tolerance, limitMg: cure?.maxMg });
+  return {
+    id: line.id,
+    stepId: line.stepId,
+    kind: line.kind,
+    name: line.name,
+    role: line.document?.role ?? 'meat',
+    material: line.document ? materialOf(line.document.role) : 'lean',
+    lotId: line.lotId,
+    lotCode: line.lotCode,
+    required: line.document?.required ?? true,
+    dueMg,
+    lowMg: band.lowMg,
+    highMg: band.highMg,
+    weighedMg: ctx.weighedMg,
+    accepted: record.acceptances.some((a) => a.lineId === line.id && a.weighedMg === ctx.weighedMg),
+    scaleId: scale.id,
+    weighings: choice?.weighings ?? 1,
+    tooCoarse: choice?.tooCoarse ?? false,
+    gPerKgMeat: line.kind === 'dry' ? (rawDue / ctx.basisMg) * 1000 : null,
+    pctOfMix: line.kind === 'dry' ? (rawDue / ctx.mixMg) * 100 : null,
+    perLoadMg: line.kind === 'dry' ? shareOut(dueMg, new Array<number>(ctx.loadCount).fill(1), scale.divisionMg) : [],
+    note: line.document?.note ?? null,
+    cure,
+  };
+}
+
+function dueOf(line: LineRow, ctx: LineContext): number {
+  if (!line.document) return line.plannedMg ?? 0;
+  const { basis, fraction } = doseFraction(line.document.dose);
+  return fraction * (basis === 'meat' ? ctx.basisMg : ctx.mixMg);
+}
+
+function cureFigures(line: LineRow, ctx: LineContext, dueMg: number): SheetLine['cure'] {
+  const nitritePct = line.document?.nitritePct;
+  if (line.document?.role !== 'cure' || nitritePct === undefined) return null;
+  const cureG = (ctx.weighedMg > 0 ? ctx.weighedMg : dueMg) / 1000;
+  const answer = nitrite({ cureG, nitritePct, meatKg: ctx.basisMg / 1e6, mixKg: ctx.mixMg / 1e6, book: ctx.book });
+  return {
+    nitritePct,
+    ppm: answer.basis === 'mix' ? (answer.ppmOnMix ?? 0) : answer.ppmOnMeat,
+    limitPpm: answer.limitPpm,
+    basis: answer.basis,
+    book: ctx.book,
+    maxMg: Math.floor(answer.maxCureG * 1000),
+    withinLimit: answer.withinLimit,
+  };
+}

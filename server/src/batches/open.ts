@@ -1,0 +1,170 @@
+import { v7 as uuid } from 'uuid';
+import { STEP_SHAPES, casingNeed, doseFraction, link, mixPerMeat, mixture } from '@zest/core';
+import type { MethodStep, OpenBatch, Person, Recipe, RecipeLine } from '@zest/contract';
+import { addAccounts, reserve, type NewAccount } from '../ledger/index.js';
+import type { AppContext } from '../platform/app-context.js';
+import { once } from '../platform/commands.js';
+import type { Sql } from '../platform/database.js';
+import { announce } from '../platform/live.js';
+import { invalid, notFound } from '../platform/problem.js';
+import { findRecipe } from '../recipes/index.js';
+import * as store from './open-store.js';
+
+interface OpenedStep {
+  id: string;
+  position: number;
+  document: MethodStep;
+  placeAccountId: string | null;
+}
+
+/**
+ * Opens a batch: sets its trims, dry goods and casing aside, copies the recipe's method into steps
+ * with a place each, and writes down what is due to be weighed.
+ * @throws HttpProblem 422 naming every field that does not fit, with nothing set aside
+ */
+export async function openBatch(app: AppContext, person: Person, body: OpenBatch): Promise<void> {
+  const now = app.now();
+  await once(app.db, { id: body.id, kind: 'open-batch', personId: person.id, at: now, request: body }, async (tx) => {
+    const recipe = await findRecipe(tx, body.recipeId);
+    if (!recipe) throw notFound('This recipe');
+    const lots = await checkMeats(tx, body);
+    await store.addBatch(tx, {
+      id: body.id,
+      number: await store.nextNumber(tx),
+      recipeVersionId: recipe.versionId,
+      plannedFor: body.plannedFor,
+      plannedMeatMg: body.meatMg,
+      window: body.window,
+      openedAt: now,
+      openedBy: person.id,
+    });
+    const steps = await addSteps(tx, body.id, recipe.document.steps);
+    await store.addProductLot(tx, body.id, recipe.name, now);
+    await addMeatLines(tx, body, steps, lots);
+    await addDryLines(tx, body, recipe, steps);
+    await reserveCasing(tx, body, recipe);
+    await announce(tx, now, { topic: 'batch', batchId: body.id });
+    await announce(tx, now, { topic: 'lots' });
+  });
+}
+
+async function checkMeats(tx: Sql, body: OpenBatch): Promise<Map<string, store.MeatLot>> {
+  const lots = new Map((await store.findMeatLots(tx, body.uses.map((u) => u.lotId))).map((l) => [l.id, l]));
+  const issues = body.uses.flatMap((use, i) => {
+    const lot = lots.get(use.lotId);
+    const path = `uses[${i}].lotId`;
+    if (!lot) return [{ path, message: `Trim ${i + 1} is not a lot in the cold room.` }];
+    if (lot.status !== 'available') return [{ path, message: `${lot.name} ${lot.code} is ${lot.status === 'hold' ? 'on hold' : 'rejected'}; the lead must release it first.` }];
+    if (lot.owner !== null) return [{ path, message: `${lot.name} ${lot.code} belongs to ${lot.owner} and cannot go into a shop product.` }];
+    return [];
+  });
+  if (new Set(body.uses.map((u) => u.lotId)).size < body.uses.length) {
+    issues.push({ path: 'uses', message: 'A lot stands twice in the blend.' });
+  }
+  const total = body.uses.reduce((sum, u) => sum + u.massMg, 0);
+  if (total !== body.meatMg) {
+    issues.push({ path: 'uses', message: `The trims weigh ${kg(total)} together, the batch ${kg(body.meatMg)}.` });
+  }
+  if (issues.length > 0) throw invalid(issues);
+  const { fatPct } = mixture(body.uses.map((u) => ({ massKg: u.massMg / 1e6, fatPct: lots.get(u.lotId)?.fatPct ?? 0 })));
+  if (fatPct < body.window.minPct - 1e-6 || fatPct > body.window.maxPct + 1e-6) {
+    throw invalid([
+      { path: 'uses', message: `The blend is ${fatPct.toFixed(1)} % fat, outside the window of ${body.window.minPct}–${body.window.maxPct} %. Ask for a new blend or change the window.` },
+    ]);
+  }
+  return lots;
+}
+
+async function addSteps(tx: Sql, batchId: string, method: readonly MethodStep[]): Promise<OpenedStep[]> {
+  const steps = method.map((document, i) => ({
+    id: uuid(),
+    position: i + 1,
+    document,
+    placeAccountId: STEP_SHAPES[document.kind].holdsMass ? uuid() : null,
+  }));
+  const places: NewAccount[] = steps.flatMap((s) =>
+    s.placeAccountId
+      ? [{ id: s.placeAccountId, kind: 'place' as const, measure: 'mg' as const, name: s.document.title, batchId, stepId: s.id }]
+      : [],
+  );
+  const casings: NewAccount[] = steps
+    .filter((s) => s.document.kind === 'stuff')
+    .map((s) => ({ id: uuid(), kind: 'place', measure: 'mm', name: `casing at ${s.document.title}`, batchId, stepId: s.id }));
+  await addAccounts(tx, [...places, ...casings]);
+  await store.addSteps(tx, batchId, steps);
+  return steps;
+}
+
+async function addMeatLines(tx: Sql, body: OpenBatch, steps: readonly OpenedStep[], lots: ReadonlyMap<string, store.MeatLot>) {
+  const weighStep = steps.find((s) => s.document.kind === 'weigh-meat');
+  const place = steps.find((s) => s.placeAccountId !== null)?.placeAccountId;
+  if (!weighStep || !place) throw invalid([{ path: 'recipeId', message: 'This recipe\'s method has no step to weigh meat into.' }]);
+  for (const [i, use] of body.uses.entries()) {
+    const lot = lots.get(use.lotId);
+    if (!lot) continue;
+    if (!(await reserve(tx, body.id, lot.accountId, use.massMg))) {
+      throw invalid([{ path: `uses[${i}].massMg`, message: `${lot.name} ${lot.code}: ${kg(use.massMg)} is wanted but only ${kg(lot.freeMg)} is free.` }]);
+    }
+    await store.addLine(tx, {
+      batchId: body.id, stepId: weighStep.id, position: i + 1, kind: 'meat', name: lot.name,
+      lotId: lot.id, lotAccountId: lot.accountId, placeAccountId: place, plannedMg: use.massMg, document: null,
+    });
+  }
+}
+
+async function addDryLines(tx: Sql, body: OpenBatch, recipe: Recipe, steps: readonly OpenedStep[]) {
+  const { lines } = recipe.document;
+  const perMeat = mixPerMeat(lines.map((l) => l.dose));
+  for (const [i, line] of lines.entries()) {
+    const enters = steps.find((s) => s.document.key === line.entersAt);
+    const weighed = [...steps].reverse().find((s) => s.document.kind === 'weigh-dry' && s.position < (enters?.position ?? 0));
+    if (!enters?.placeAccountId || !weighed) {
+      throw invalid([{ path: 'recipeId', message: `${line.name} has no step to be weighed at before it enters.` }]);
+    }
+    const due = dueMg(line, body.meatMg, perMeat);
+    const lot = await takeStock(tx, body.id, line, due);
+    await store.addLine(tx, {
+      batchId: body.id, stepId: weighed.id, position: 100 + i, kind: 'dry', name: line.name,
+      lotId: lot.id, lotAccountId: lot.accountId, placeAccountId: enters.placeAccountId, plannedMg: null, document: line,
+    });
+  }
+}
+
+function dueMg(line: RecipeLine, meatMg: number, perMeat: number): number {
+  const { basis, fraction } = doseFraction(line.dose);
+  return Math.max(1, Math.round(fraction * meatMg * (basis === 'meat' ? 1 : perMeat)));
+}
+
+/** The oldest lot with enough free; water from the tap needs no stock. */
+async function takeStock(tx: Sql, batchId: string, line: RecipeLine, due: number): Promise<store.DryLot> {
+  const lots = await store.findIngredientLots(tx, line.ingredientId);
+  for (const lot of lots) {
+    if (lot.isSupply || (await reserve(tx, batchId, lot.accountId, due))) return lot;
+  }
+  const most = Math.max(0, ...lots.map((l) => l.freeMg));
+  throw invalid([
+    { path: 'meatMg', message: `Not enough ${line.name}: ${grams(due)} is needed, the fullest lot has ${grams(most)} free.` },
+  ]);
+}
+
+async function reserveCasing(tx: Sql, body: OpenBatch, recipe: Recipe): Promise<void> {
+  const { casing, linkLengthMm, linkMassG, lines } = recipe.document;
+  if (!casing) return;
+  const lengthMm = linkLengthMm ?? (linkMassG ? link({ calibreMm: casing.calibreMm, massG: linkMassG }).lengthMm : 150);
+  const mixKg = (body.meatMg / 1e6) * mixPerMeat(lines.map((l) => l.dose));
+  const { metres } = casingNeed({ massKg: mixKg, calibreMm: casing.calibreMm, lengthMm });
+  const lots = await store.findCasingLots(tx, casing.casingId);
+  for (const lot of lots) {
+    if (await reserve(tx, body.id, lot.accountId, Math.ceil(metres * 1000))) return;
+  }
+  const most = Math.max(0, ...lots.map((l) => l.freeMg)) / 1000;
+  throw invalid([{ path: 'meatMg', message: `Not enough casing: ${metres.toFixed(1)} m of ${casing.name} is needed, ${most.toFixed(1)} m is free.` }]);
+}
+
+function kg(mg: number): string {
+  return `${(mg / 1e6).toFixed(2)} kg`;
+}
+
+function grams(mg: number): string {
+  return `${Number((mg / 1000).toFixed(1))} g`;
+}

@@ -1,0 +1,50 @@
+import type { Router } from 'express';
+import { ROUTES } from '@zest/contract';
+import type { AppContext } from '../platform/app-context.js';
+import { mount } from '../platform/mount.js';
+import { acceptLine } from './accept.js';
+import { cancelBatch } from './cancel.js';
+import { closeStep } from './close-step.js';
+import { readSheet, shopBook } from './context.js';
+import { growBatch } from './grow.js';
+import { openBatch } from './open.js';
+import { loadRecords, recentBatchIds } from './record.js';
+import { reverseEntry } from './reverse.js';
+import { buildSummary } from './sheet.js';
+
+export function batchRoutes(router: Router, app: AppContext): void {
+  const after = async (batchId: string) => {
+    void app.hub.poll();
+    return readSheet(app, batchId);
+  };
+  mount(router, ROUTES.listBatches, async () => {
+    const book = await shopBook(app.db);
+    const records = await loadRecords(app.db, await recentBatchIds(app.db, app.now()));
+    return records.map((record) => buildSummary(record, book));
+  });
+  mount(router, ROUTES.getBatch, ({ params }) => readSheet(app, params.id));
+  mount(router, ROUTES.openBatch, async ({ person, body }) => {
+    await openBatch(app, person, body);
+    return after(body.id);
+  });
+  mount(router, ROUTES.closeStep, async ({ person, params, body }) => {
+    await closeStep(app, person, params.id, params.stepId, body);
+    return after(params.id);
+  });
+  mount(router, ROUTES.reverseEntry, async ({ person, params, body }) => {
+    await reverseEntry(app, person, params.id, body);
+    return after(params.id);
+  });
+  mount(router, ROUTES.acceptLine, async ({ person, params, body }) => {
+    await acceptLine(app, person, params.id, body);
+    return after(params.id);
+  });
+  mount(router, ROUTES.growBatch, async ({ person, params, body }) => {
+    await growBatch(app, person, params.id, body);
+    return after(params.id);
+  });
+  mount(router, ROUTES.cancelBatch, async ({ person, params, body }) => {
+    await cancelBatch(app, person, params.id, body);
+    return after(params.id);
+  });
+}

@@ -1,0 +1,292 @@
+import {
+  STEP_SHAPES,
+  batchCost,
+  beyondScaleError,
+  casingNeed,
+  link,
+  mixture,
+  inWindow,
+  sample,
+  stepGate,
+  type BookId,
+  type Missing,
+} from '@zest/core';
+import type { BatchSheet, BatchSummary, SheetLine, SheetStep } from '@zest/contract';
+import { SCALES } from '../devices/index.js';
+import { massFigures, sheetLines, sumWhere, type MassFigures } from './figures.js';
+import type { BatchRecord, StepRow } from './record.js';
+
+interface Computed {
+  figures: MassFigures;
+  lines: SheetLine[];
+  mixMg: number;
+  loads: number;
+  basis: BatchSheet['meatBasis'];
+  steps: SheetStep[];
+}
+
+/** The whole sheet of a batch, every figure computed from the record. */
+export function buildSheet(record: BatchRecord, book: BookId): BatchSheet {
+  const computed = compute(record, book);
+  const { figures, lines, mixMg, loads, basis, steps } = computed;
+  const { recipe } = record.batch;
+  const reversed = new Set(record.transfers.flatMap((t) => (t.reversesId ? [t.reversesId] : [])));
+  return {
+    ...summaryOf(record, computed),
+    recipe: { id: record.batch.recipeId, name: record.batch.recipeName, versionNo: record.batch.versionNo, state: recipe.state },
+    window: { minPct: record.batch.windowMinPct, maxPct: record.batch.windowMaxPct },
+    ...fatFigures(record, lines),
+    lines,
+    steps,
+    readings: record.readings.map(({ batchId: _batch, ...r }) => ({ ...r, at: r.at.toISOString() })),
+    entries: record.transfers.map((t) => ({
+      id: t.id,
+      at: t.at.toISOString(),
+      person: t.person ?? '',
+      stepId: t.stepId,
+      from: accountName(record, t.from),
+      to: accountName(record, t.to),
+      amount: t.amount,
+      measure: record.accounts.get(t.from)?.measure ?? 'mg',
+      how: t.how,
+      lineId: t.lineId,
+      reversesId: t.reversesId,
+      reversed: reversed.has(t.id),
+      reason: t.reason,
+    })),
+    meatBasis: basis,
+    mixMg,
+    loads,
+    casing: casingFigures(record, mixMg),
+    linkMassG: linkMass(record),
+    cost: costFigures(record, figures),
+    links: linkFigures(record),
+    version: record.batch.version,
+  };
+}
+
+/** The short form for lists and the day. */
+export function buildSummary(record: BatchRecord, book: BookId): BatchSummary {
+  return summaryOf(record, compute(record, book));
+}
+
+function compute(record: BatchRecord, book: BookId): Computed {
+  const figures = massFigures(record);
+  const { lines, mixMg, loads, basis } = sheetLines(record, figures.live, book);
+  return { figures, lines, mixMg, loads, basis, steps: sheetSteps(record, figures, lines) };
+}
+
+function summaryOf(record: BatchRecord, { figures, lines, steps }: Computed): BatchSummary {
+  const { batch } = record;
+  const current = batch.state === 'open' ? steps.find((s) => s.state === 'current') : undefined;
+  return {
+    id: batch.id,
+    number: batch.number,
+    product: batch.recipeName,
+    state: batch.state,
+    plannedFor: batch.plannedFor,
+    openedAt: batch.openedAt.toISOString(),
+    plannedMeatMg: batch.plannedMeatMg,
+    stepTitle: current?.title ?? null,
+    stepId: current?.id ?? null,
+    waitsFor: current ? (current.missing[0]?.sentence ?? 'Ready to close this step.') : null,
+    trouble: batch.state === 'cancelled' ? null : trouble(record, figures, lines),
+    meatMg: figures.meatMg,
+    outMg: figures.productMg,
+    unaccountedMg: figures.unaccountedMg,
+    packedYield: figures.meatMg > 0 && figures.productMg > 0 ? figures.productMg / figures.meatMg : null,
+    ribbon: figures.ribbon,
+  };
+}
+
+/** The first thing the lead should look at. */
+function trouble(record: BatchRecord, figures: MassFigures, lines: readonly SheetLine[]): string | null {
+  const over = lines.find((l) => l.weighedMg > l.highMg && !l.accepted && !isClosed(record, l.stepId));
+  if (over) return `${over.name} is ${grams(over.weighedMg - over.dueMg)} over its due weight.`;
+  const overCure = lines.find((l) => l.cure && l.weighedMg > 0 && !l.cure.withinLimit);
+  if (overCure) return `${overCure.name} is above its limit.`;
+  const station = figures.ribbon.find((s) => s.closed && missingMass(record, s.accountId, s.balanceMg) !== 0);
+  if (station) {
+    const word = station.balanceMg > 0 ? 'is missing' : 'too much came out';
+    return `${grams(Math.abs(station.balanceMg))} ${word} at ${station.name}.`;
+  }
+  return record.notices[0]?.sentence ?? null;
+}
+
+/** A closed step's balance beyond the error of the scales and half a percent of what went in. */
+function missingMass(record: BatchRecord, placeId: string, balanceMg: number): number {
+  const touching = record.transfers.filter((t) => t.from === placeId || t.to === placeId);
+  const divisions = touching.reduce((sum, t) => {
+    if (t.how === 'derived') return sum;
+    const scale = SCALES.find((s) => t.deviceId?.startsWith(`${s.id}-`));
+    return sum + (scale?.divisionMg ?? (t.amount > 14_000_000 ? 20_000 : 1_000));
+  }, 0);
+  const inMg = sumWhere(touching, (t) => t.to === placeId);
+  return beyondScaleError(balanceMg, Math.max(divisions, inMg * 0.005));
+}
+
+function isClosed(record: BatchRecord, stepId: string): boolean {
+  return record.steps.find((s) => s.id === stepId)?.closedAt !== null;
+}
+
+function sheetSteps(record: BatchRecord, figures: MassFigures, lines: readonly SheetLine[]): SheetStep[] {
+  const currentId = record.batch.state === 'open' ? record.steps.find((s) => s.closedAt === null)?.id : undefined;
+  const massSteps = record.steps.filter((s) => s.placeAccountId !== null);
+  return record.steps.map((step) => {
+    const shape = STEP_SHAPES[step.document.kind];
+    const station = figures.ribbon.find((s) => s.accountId === step.placeAccountId);
+    const weighed = sumWhere(figures.live, (t) => t.stepId === step.id && t.lineId !== null);
+    const inMg = station?.inMg ?? weighed;
+    const outMg = station?.outMg ?? weighed;
+    const place = step.placeAccountId ?? '';
+    const next = massSteps[massSteps.indexOf(step) + 1];
+    return {
+      ...step.document,
+      id: step.id,
+      position: step.position,
+      state: step.closedAt ? 'closed' : step.id === currentId ? 'current' : 'waiting',
+      closedAt: step.closedAt?.toISOString() ?? null,
+      closedBy: step.closedBy,
+      overrideReason: step.overrideReason,
+      missing: step.closedAt ? [] : gateOf(record, step, lines, inMg, outMg),
+      inMg,
+      outMg,
+      balanceMg: station?.balanceMg ?? 0,
+      stepYield: figures.yields.stepYields[place] ?? null,
+      runningYield: figures.yields.runningYields[place] ?? null,
+      holdsMass: shape.holdsMass,
+      losses: [...shape.losses],
+      needs: [...shape.needs],
+      caution: shape.caution ?? null,
+      nextTitle: shape.holdsMass ? (next?.document.title ?? 'Finished goods') : null,
+      version: step.version,
+    };
+  });
+}
+
+/** What the step still needs before it may close. */
+export function gateOf(
+  record: BatchRecord,
+  step: StepRow,
+  lines: readonly SheetLine[],
+  inMg: number,
+  outMg: number,
+): Missing[] {
+  return stepGate({
+    kind: step.document.kind,
+    stopAboveC: step.document.stopAboveC,
+    stopBelowC: step.document.stopBelowC,
+    sampleSize: step.document.sampleSize,
+    lines: lines
+      .filter((l) => l.stepId === step.id)
+      .map((l) => ({ ...l, band: { lowMg: l.lowMg, highMg: l.highMg } })),
+    readings: record.readings.filter((r) => r.stepId === step.id),
+    inMg,
+    outMg,
+  });
+}
+
+function fatFigures(record: BatchRecord, lines: readonly SheetLine[]) {
+  const meats = lines.filter((l) => l.kind === 'meat');
+  const weighed = meats.some((l) => l.weighedMg > 0) && meats.every((l) => l.weighedMg > 0);
+  const blend = mixture(
+    meats.map((line) => {
+      const account = record.accounts.get(record.lines.find((l) => l.id === line.id)?.lotAccountId ?? '');
+      return {
+        massKg: (weighed ? line.weighedMg : line.dueMg) / 1e6,
+        fatPct: account?.fatPct ?? 0,
+        fatSd: account?.fatSd ?? 0,
+      };
+    }),
+  );
+  const window = { minPct: record.batch.windowMinPct, maxPct: record.batch.windowMaxPct };
+  return {
+    plannedFatPct: blend.fatPct,
+    fatSd: blend.fatSd,
+    inWindow: inWindow(blend.fatPct, blend.fatSd, window),
+  };
+}
+
+function linkLengthMm(record: BatchRecord): number | null {
+  const { casing, linkLengthMm: length, linkMassG } = record.batch.recipe;
+  if (length !== null) return length;
+  return casing && linkMassG ? link({ calibreMm: casing.calibreMm, massG: linkMassG }).lengthMm : null;
+}
+
+function linkMass(record: BatchRecord): number | null {
+  const { casing, linkLengthMm: length, linkMassG } = record.batch.recipe;
+  if (linkMassG !== null) return linkMassG;
+  return casing && length ? link({ calibreMm: casing.calibreMm, lengthMm: length }).massG : null;
+}
+
+function casingFigures(record: BatchRecord, mixMg: number): BatchSheet['casing'] {
+  const { casing } = record.batch.recipe;
+  const length = linkLengthMm(record);
+  if (!casing || !record.casing || length === null) return null;
+  const need = casingNeed({ massKg: mixMg / 1e6, calibreMm: casing.calibreMm, lengthMm: length });
+  return {
+    name: casing.name,
+    lotId: record.casing.lotId,
+    lotCode: record.casing.lotCode,
+    links: need.links,
+    needM: need.metres,
+    usedMm: sumWhere(record.transfers, (t) => t.from === record.casing?.accountId) - sumWhere(record.transfers, (t) => t.to === record.casing?.accountId),
+    leftMm: record.casing.leftMm,
+    linkLengthMm: length,
+  };
+}
+
+function costFigures(record: BatchRecord, figures: MassFigures): BatchSheet['cost'] {
+  const prices = new Map(
+    [...record.accounts.values()].flatMap((a) =>
+      a.priceMinor !== null && a.lotKind !== 'product' && a.lotKind !== 'rework'
+        ? [[a.id, { minorPerUnit: a.priceMinor, unitAmount: a.measure === 'mm' ? 1000 : 1_000_000 }] as const]
+        : [],
+    ),
+  );
+  const { totalMinor, byAccount } = batchCost(record.transfers, prices);
+  const last = figures.ribbon[figures.ribbon.length - 1];
+  const standing = [...figures.ribbon].reverse().find((s) => s.inMg > 0);
+  const massMg = figures.productMg > 0 ? figures.productMg : standing === last ? 0 : (standing?.inMg ?? 0);
+  const count = linkFigures(record)?.count ?? 0;
+  const parts = new Map<string, number>();
+  for (const [id, minor] of byAccount) {
+    const name = accountName(record, id);
+    parts.set(name, (parts.get(name) ?? 0) + minor);
+  }
+  return {
+    totalMinor,
+    perKgMinor: massMg > 0 ? totalMinor / (massMg / 1e6) : null,
+    perLinkMinor: count > 0 ? totalMinor / count : null,
+    parts: [...parts].map(([name, minor]) => ({ name, minor })).sort((a, b) => b.minor - a.minor),
+  };
+}
+
+function linkFigures(record: BatchRecord): BatchSheet['links'] {
+  const ids = new Set(record.steps.filter((s) => s.document.kind === 'link' || s.document.kind === 'form').map((s) => s.id));
+  const mine = record.readings.filter((r) => ids.has(r.stepId));
+  const counts = mine.filter((r) => r.kind === 'count');
+  const masses = mine.filter((r) => r.kind === 'sample').map((r) => r.value / 1000);
+  if (counts.length === 0 && masses.length === 0) return null;
+  const spread = masses.length > 0 ? sample({ massesG: masses }) : undefined;
+  return {
+    count: counts[counts.length - 1]?.value ?? 0,
+    meanG: spread?.meanG ?? null,
+    sdG: spread?.sdG ?? null,
+    cvPct: spread?.cvPct ?? null,
+    n: masses.length,
+    outliers: spread?.outliers ?? [],
+  };
+}
+
+function accountName(record: BatchRecord, id: string): string {
+  const step = record.steps.find((s) => s.placeAccountId === id);
+  const account = record.accounts.get(id);
+  if (step) return step.document.title;
+  if (id === record.productAccountId) return 'finished goods';
+  return account ? `${account.name}${account.lotCode && account.lotCode !== account.name ? ` ${account.lotCode}` : ''}` : id;
+}
+
+function grams(mg: number): string {
+  return mg >= 1_000_000 ? `${(mg / 1e6).toFixed(2)} kg` : `${Number((mg / 1000).toFixed(2))} g`;
+}

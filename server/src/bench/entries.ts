@@ -1,0 +1,202 @@
+import { v7 as uuid } from 'uuid';
+import { LOSS_REASONS, STEP_SHAPES, type LossReason, type StepKind } from '@zest/core';
+import type { CasingUse, MassOut, NewReading, Person, Recorded, Weighing } from '@zest/contract';
+import { reworkAccount } from '../batches/index.js';
+import { SHOP, consume, lossAccount, postTransfers, type NewTransfer } from '../ledger/index.js';
+import type { AppContext } from '../platform/app-context.js';
+import { DUPLICATE_KEY, errnoOf, type Sql } from '../platform/database.js';
+import { announce } from '../platform/live.js';
+import { conflict, invalid, notFound } from '../platform/problem.js';
+import * as store from './store.js';
+
+/** Weighs a line in: from its lot to the place where the line goes. */
+export async function recordWeighing(app: AppContext, person: Person, batchId: string, body: Weighing): Promise<Recorded> {
+  const line = await store.lineContext(app.db, batchId, body.lineId);
+  if (!line) throw notFound('This line of the batch');
+  const transfer = newTransfer(app, person, batchId, body, {
+    from: line.lotAccountId,
+    to: line.placeAccountId,
+    amount: body.massMg,
+    stepId: line.stepId,
+    lineId: body.lineId,
+  });
+  return record(app, batchId, transfer, (tx) => consume(tx, batchId, line.lotAccountId, body.massMg), () => {
+    refuseClosed(line.batchNumber, line.batchState, line.stepTitle, line.stepClosed === 1);
+  });
+}
+
+/** Weighs mass out of a step: on to the next, into a named loss, or kept as rework. */
+export async function recordMassOut(app: AppContext, person: Person, batchId: string, body: MassOut): Promise<Recorded> {
+  const step = await store.stepContext(app.db, batchId, body.stepId);
+  if (!step) throw notFound('This step of the batch');
+  const place = step.placeAccountId;
+  if (!place) throw invalid([{ path: 'stepId', message: `Nothing is weighed out of ${step.title}.` }]);
+  const to = await outTarget(app, batchId, step, body);
+  const transfer = newTransfer(app, person, batchId, body, { from: place, to, amount: body.massMg, stepId: body.stepId, lineId: null });
+  return record(app, batchId, transfer, () => Promise.resolve(), () => {
+    refuseClosed(step.batchNumber, step.batchState, step.title, step.closed === 1);
+  });
+}
+
+async function outTarget(app: AppContext, batchId: string, step: store.StepContext, body: MassOut): Promise<string> {
+  if (body.to === 'next') return step.nextPlaceId ?? step.productAccountId;
+  if (body.to === 'rework') return app.db.transaction((tx) => reworkAccount(tx, batchId, step.product, app.now()));
+  const allowed = STEP_SHAPES[step.kind as StepKind].losses;
+  const reason = LOSS_REASONS.find((r) => r === body.reason);
+  if (!reason || !allowed.includes(reason)) {
+    throw invalid([{ path: 'reason', message: `Name the loss: ${allowed.join(', ')}.` }]);
+  }
+  return lossAccount(reason satisfies LossReason);
+}
+
+/** Books casing metres from their lot, and the casing's own mass into the step. */
+export async function recordCasing(app: AppContext, person: Person, batchId: string, body: CasingUse): Promise<Recorded> {
+  const step = await store.stepContext(app.db, batchId, body.stepId);
+  const casing = await store.casingContext(app.db, batchId, body.stepId);
+  if (!step?.placeAccountId || !casing) throw notFound('A casing for this step');
+  const metres = newTransfer(app, person, batchId, body, {
+    from: casing.lotAccountId,
+    to: casing.placeAccountId,
+    amount: body.lengthMm,
+    stepId: body.stepId,
+    lineId: null,
+  });
+  const massMg = Math.round(body.lengthMm * casing.gPerM);
+  const mass: NewTransfer = {
+    ...metres,
+    id: uuid(),
+    from: SHOP.casingMass,
+    to: step.placeAccountId,
+    amount: massMg,
+    how: 'derived',
+    deviceId: metres.id,
+  };
+  const also = async (tx: Sql) => {
+    if (massMg > 0) await postTransfers(tx, app.now(), [mass]);
+    await consume(tx, batchId, casing.lotAccountId, body.lengthMm);
+  };
+  return record(app, batchId, metres, also, () => {
+    refuseClosed(step.batchNumber, step.batchState, step.title, step.closed === 1);
+  });
+}
+
+/** A temperature, minutes, tack test, count or sample weight. */
+export async function recordReading(app: AppContext, person: Person, batchId: string, body: NewReading): Promise<Recorded> {
+  const known = await store.findReading(app.db, body.id);
+  if (known) return repeatedReading(known, body);
+  const step = await store.stepContext(app.db, batchId, body.stepId);
+  if (!step) throw notFound('This step of the batch');
+  refuseClosed(step.batchNumber, step.batchState, step.title, step.closed === 1);
+  const how = sourceOf(app, body.readingId, body.value);
+  const now = app.now();
+  try {
+    await app.db.transaction(async (tx) => {
+      await store.addReading(tx, {
+        id: body.id, batchId, stepId: body.stepId, kind: body.kind, value: body.value,
+        at: eventTime(body.deviceTime, now), now, personId: person.id,
+        deviceId: how === 'scale' ? (body.readingId ?? null) : null, how,
+      });
+      await announce(tx, now, { topic: 'batch', batchId });
+    });
+  } catch (error) {
+    const written = errnoOf(error) === DUPLICATE_KEY ? await store.findReading(app.db, body.id) : undefined;
+    if (!written) throw error;
+    return repeatedReading(written, body);
+  }
+  void app.hub.poll();
+  return { id: body.id, how, found: false };
+}
+
+function repeatedReading(known: store.KnownReading, body: NewReading): Recorded {
+  if (known.stepId !== body.stepId || known.kind !== body.kind || known.value !== body.value) throw idReused();
+  return { id: body.id, how: known.how, found: false };
+}
+
+function newTransfer(
+  app: AppContext,
+  person: Person,
+  batchId: string,
+  body: { id: string; readingId?: string | undefined; deviceTime?: string | undefined },
+  move: Pick<NewTransfer, 'from' | 'to' | 'amount' | 'stepId' | 'lineId'>,
+): NewTransfer {
+  const how = sourceOf(app, body.readingId, move.amount);
+  return {
+    ...move,
+    id: body.id,
+    at: eventTime(body.deviceTime, app.now()),
+    batchId,
+    personId: person.id,
+    deviceId: how === 'scale' ? (body.readingId ?? null) : null,
+    how,
+    reversesId: null,
+    reason: null,
+  };
+}
+
+/**
+ * Writes an entry once. A repeat under the same id answers as the first did, even when the step has
+ * been closed since; other content under a known id is refused.
+ */
+async function record(
+  app: AppContext,
+  batchId: string,
+  transfer: NewTransfer,
+  also: (tx: Sql) => Promise<void>,
+  mayWrite: () => void,
+): Promise<Recorded> {
+  const now = app.now();
+  try {
+    mayWrite();
+  } catch (error) {
+    const written = await store.findTransfer(app.db, transfer.id);
+    if (!written) throw error;
+    return repeated(written, transfer);
+  }
+  let found = false;
+  try {
+    await app.db.transaction(async (tx) => {
+      const short = await postTransfers(tx, now, [transfer]);
+      found = short.size > 0;
+      for (const [, amount] of short) await noticeShortfall(tx, batchId, transfer, amount, now);
+      await also(tx);
+      await announce(tx, now, { topic: 'batch', batchId });
+    });
+  } catch (error) {
+    const written = errnoOf(error) === DUPLICATE_KEY ? await store.findTransfer(app.db, transfer.id) : undefined;
+    if (!written) throw error;
+    return repeated(written, transfer);
+  }
+  void app.hub.poll();
+  return { id: transfer.id, how: transfer.how, found };
+}
+
+function repeated(written: store.KnownTransfer, sent: NewTransfer): Recorded {
+  const same =
+    written.from === sent.from && written.to === sent.to && written.amount === sent.amount && written.lineId === sent.lineId;
+  if (!same) throw idReused();
+  return { id: sent.id, how: written.how, found: false };
+}
+
+async function noticeShortfall(tx: Sql, batchId: string, transfer: NewTransfer, amount: number, at: Date): Promise<void> {
+  const sentence = `${(amount / 1e6).toFixed(3)} kg more was taken from a lot than the books had; it was booked as found.`;
+  await store.addNotice(tx, { id: transfer.id, batchId, sentence, at });
+}
+
+function sourceOf(app: AppContext, readingId: string | undefined, massMg: number): 'scale' | 'typed' {
+  return readingId !== undefined && app.scales.believes(readingId, massMg) ? 'scale' : 'typed';
+}
+
+/** The device's own time when it gives one that is not in the future, else the server's. */
+function eventTime(deviceTime: string | undefined, now: Date): Date {
+  const claimed = deviceTime === undefined ? now : new Date(deviceTime);
+  return claimed > now ? now : claimed;
+}
+
+function refuseClosed(number: number, state: string, title: string, closed: boolean): void {
+  if (state !== 'open') throw conflict('batch-closed', `Batch ${number} is ${state}; nothing more can be weighed into it.`);
+  if (closed) throw conflict('step-closed', `${title} is closed. The lead can take an entry back if it was wrong.`);
+}
+
+function idReused(): Error {
+  return conflict('id-reused', 'This id was already used for another entry; nothing was changed.');
+}

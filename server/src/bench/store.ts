@@ -1,0 +1,127 @@
+import type { Sql } from '../platform/database.js';
+
+export interface LineContext {
+  batchNumber: number;
+  batchState: 'open' | 'closed' | 'cancelled';
+  stepId: string;
+  stepTitle: string;
+  stepClosed: number;
+  name: string;
+  lotAccountId: string;
+  placeAccountId: string;
+}
+
+export async function lineContext(db: Sql, batchId: string, lineId: string): Promise<LineContext | undefined> {
+  const [row] = await db.rows<LineContext>(
+    `SELECT b.number AS batchNumber, b.state AS batchState, s.id AS stepId,
+       JSON_UNQUOTE(JSON_EXTRACT(s.document, '$.title')) AS stepTitle, s.closed_at IS NOT NULL AS stepClosed,
+       l.name, l.lot_account_id AS lotAccountId, l.place_account_id AS placeAccountId
+     FROM batch_line l JOIN batch_step s ON s.id = l.step_id JOIN batch b ON b.id = l.batch_id
+     WHERE l.id = :lineId AND l.batch_id = :batchId`,
+    { batchId, lineId },
+  );
+  return row;
+}
+
+export interface StepContext {
+  batchNumber: number;
+  batchState: 'open' | 'closed' | 'cancelled';
+  product: string;
+  title: string;
+  kind: string;
+  closed: number;
+  placeAccountId: string | null;
+  /** Place of the next step that holds mass; null at the last. */
+  nextPlaceId: string | null;
+  productAccountId: string;
+}
+
+export async function stepContext(db: Sql, batchId: string, stepId: string): Promise<StepContext | undefined> {
+  const [row] = await db.rows<StepContext>(
+    `SELECT b.number AS batchNumber, b.state AS batchState, r.name AS product,
+       JSON_UNQUOTE(JSON_EXTRACT(s.document, '$.title')) AS title,
+       JSON_UNQUOTE(JSON_EXTRACT(s.document, '$.kind')) AS kind,
+       s.closed_at IS NOT NULL AS closed, s.place_account_id AS placeAccountId,
+       (SELECT n.place_account_id FROM batch_step n
+        WHERE n.batch_id = s.batch_id AND n.position > s.position AND n.place_account_id IS NOT NULL
+        ORDER BY n.position LIMIT 1) AS nextPlaceId,
+       (SELECT l.account_id FROM lot l WHERE l.batch_id = b.id AND l.kind = 'product') AS productAccountId
+     FROM batch_step s JOIN batch b ON b.id = s.batch_id
+     JOIN recipe_version v ON v.id = b.recipe_version_id JOIN recipe r ON r.id = v.recipe_id
+     WHERE s.id = :stepId AND s.batch_id = :batchId`,
+    { batchId, stepId },
+  );
+  return row;
+}
+
+export interface CasingContext {
+  lotAccountId: string;
+  placeAccountId: string;
+  gPerM: number;
+}
+
+/** The casing set aside for the batch and the place where its metres go. */
+export async function casingContext(db: Sql, batchId: string, stepId: string): Promise<CasingContext | undefined> {
+  const [row] = await db.rows<CasingContext>(
+    `SELECT l.account_id AS lotAccountId, a.id AS placeAccountId, CAST(c.g_per_m AS DOUBLE) AS gPerM
+     FROM reservation r JOIN lot l ON l.account_id = r.account_id JOIN casing c ON c.id = l.casing_id
+     JOIN account a ON a.batch_id = r.batch_id AND a.step_id = :stepId AND a.measure = 'mm'
+     WHERE r.batch_id = :batchId`,
+    { batchId, stepId },
+  );
+  return row;
+}
+
+export interface KnownTransfer {
+  from: string;
+  to: string;
+  amount: number;
+  lineId: string | null;
+  how: 'scale' | 'typed' | 'derived';
+}
+
+export async function findTransfer(db: Sql, id: string): Promise<KnownTransfer | undefined> {
+  const [row] = await db.rows<KnownTransfer>(
+    'SELECT from_account AS `from`, to_account AS `to`, amount, line_id AS lineId, how FROM transfer WHERE id = :id',
+    { id },
+  );
+  return row;
+}
+
+export interface KnownReading {
+  stepId: string;
+  kind: string;
+  value: number;
+  how: 'scale' | 'typed';
+}
+
+export async function findReading(db: Sql, id: string): Promise<KnownReading | undefined> {
+  const [row] = await db.rows<KnownReading>('SELECT step_id AS stepId, kind, value, how FROM reading WHERE id = :id', { id });
+  return row;
+}
+
+export async function addReading(
+  tx: Sql,
+  reading: {
+    id: string;
+    batchId: string;
+    stepId: string;
+    kind: string;
+    value: number;
+    at: Date;
+    now: Date;
+    personId: string;
+    deviceId: string | null;
+    how: 'scale' | 'typed';
+  },
+): Promise<void> {
+  await tx.write(
+    `INSERT INTO reading (id, batch_id, step_id, kind, value, at, recorded_at, person_id, device_id, how)
+     VALUES (:id, :batchId, :stepId, :kind, :value, :at, :now, :personId, :deviceId, :how)`,
+    { ...reading },
+  );
+}
+
+export async function addNotice(tx: Sql, notice: { id: string; batchId: string; sentence: string; at: Date }): Promise<void> {
+  await tx.write('INSERT INTO notice (id, batch_id, sentence, at) VALUES (:id, :batchId, :sentence, :at)', { ...notice });
+}

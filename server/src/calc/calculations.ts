@@ -1,0 +1,187 @@
+import type { z } from 'zod';
+import {
+  addBack,
+  casingNeed,
+  controlChart,
+  correctFat,
+  learnFat,
+  link,
+  loads,
+  mixture,
+  nitrite,
+  overPour,
+  parseQuantity,
+  plan,
+  sample,
+  scaleRecipe,
+  yields,
+  type LedgerAccount,
+  type Solve,
+} from '@zest/core';
+import { calcSchemas as schema } from '@zest/contract';
+
+/** What a calculation may ask of the place it runs in. */
+export interface CalcContext {
+  /** Loads the solver; called only by calculations that need it. */
+  solver: () => Promise<Solve>;
+}
+
+export interface Calculation {
+  summary: string;
+  input: z.ZodType;
+  example: object;
+  /** Reads the input with its schema, then computes; throws ZodError or InputError. */
+  run: (input: unknown, context: CalcContext) => Promise<object>;
+}
+
+function calculation<I extends z.ZodType>(
+  summary: string,
+  input: I,
+  example: z.input<I> & object,
+  compute: (value: z.output<I>, context: CalcContext) => object | Promise<object>,
+): Calculation {
+  return {
+    summary,
+    input,
+    example,
+    run: async (raw, context) => compute(input.parse(raw), context),
+  };
+}
+
+/** Every calculation by its name on the command line and over HTTP. */
+export const CALCULATIONS: Record<string, Calculation> = {
+  convert: calculation(
+    'A quantity as typed, in milligrams, mL, mm or °C',
+    schema.convertIn,
+    { text: '12 lb 4 oz' },
+    ({ text, ...options }) => {
+      const { kind: _kind, text: _text, ...value } = parseQuantity(text, options);
+      return value;
+    },
+  ),
+  mixture: calculation(
+    'Fat of several parts together',
+    schema.mixtureIn,
+    { parts: [{ massKg: 6, fatPct: 4 }, { massKg: 2, fatPct: 44 }] },
+    ({ parts }) => mixture(parts),
+  ),
+  'add-back': calculation(
+    'What to add to reach a fat',
+    schema.addBackIn,
+    { massKg: 12, fatPct: 18, targetFatPct: 26, addFatPct: 90 },
+    addBack,
+  ),
+  plan: calculation(
+    'The cheapest blend in a fat window',
+    schema.planIn,
+    {
+      batchKg: 10,
+      window: { minPct: 23, maxPct: 27 },
+      confidence: 0.8,
+      trims: [
+        { id: 'lean', fatPct: 10, fatSd: 1, pricePerKg: 8, availableKg: 20 },
+        { id: 'fat', fatPct: 50, fatSd: 1, pricePerKg: 2, availableKg: 20 },
+      ],
+    },
+    async (input, context) => plan(input, await context.solver()),
+  ),
+  correct: calculation(
+    'Fat of a batch after a test',
+    schema.correctIn,
+    { prior: { fatPct: 25, fatSd: 2 }, test: { fatPct: 27, fatSd: 1 } },
+    ({ prior, test }) => correctFat(prior, test),
+  ),
+  learn: calculation(
+    'What a test of a blend says about its lots',
+    schema.learnIn,
+    {
+      lots: [
+        { id: 'a', fatPct: 20, fatSd: 4, massKg: 30 },
+        { id: 'b', fatPct: 50, fatSd: 2, massKg: 10 },
+      ],
+      test: { fatPct: 30, fatSd: 1 },
+    },
+    ({ lots, test }) => learnFat(lots, test),
+  ),
+  scale: calculation(
+    'A recipe in grams for a weight of meat',
+    schema.scaleIn,
+    { meatKg: 8, lines: [{ name: 'salt', dose: { gPerKgMeat: 16 } }], loads: 2 },
+    scaleRecipe,
+  ),
+  nitrite: calculation(
+    'Ingoing nitrite against a rule book',
+    schema.nitriteIn,
+    { cureG: 25, nitritePct: 6.25, meatKg: 10, book: 'us' },
+    nitrite,
+  ),
+  'over-pour': calculation(
+    'The ways out after too much was poured',
+    schema.overPourIn,
+    {
+      meatKg: 3.2,
+      name: 'spice',
+      lines: [
+        { name: 'spice', dueG: 128, actualG: 160 },
+        { name: 'salt', dueG: 51.2 },
+      ],
+    },
+    overPour,
+  ),
+  loads: calculation(
+    'Equal loads of a machine',
+    schema.loadsIn,
+    { massKg: 33, capacityKg: 12 },
+    loads,
+  ),
+  link: calculation(
+    'Mass or length of a link',
+    schema.linkIn,
+    { calibreMm: 30, lengthMm: 140 },
+    link,
+  ),
+  casing: calculation(
+    'Links and casing for a mass',
+    schema.casingIn,
+    { massKg: 10, calibreMm: 30, lengthMm: 140, packM: 90 },
+    casingNeed,
+  ),
+  sample: calculation(
+    'Spread and giveaway of weighed pieces',
+    schema.sampleIn,
+    { massesG: [101, 103, 99, 104, 102], nominalG: 100 },
+    sample,
+  ),
+  'control-chart': calculation(
+    'Limits of an individuals chart',
+    schema.controlChartIn,
+    { values: [49.6, 47.6, 49.9, 51.3, 47.8, 51.2, 52.6, 52.4, 53.6, 52.1] },
+    controlChart,
+  ),
+  yield: calculation(
+    'Yields and missing mass from transfers',
+    schema.yieldIn,
+    {
+      accounts: {
+        shoulder: { kind: 'lot' },
+        grind: { kind: 'place', closed: true },
+        mix: { kind: 'place' },
+        head: { kind: 'loss' },
+      },
+      meatBlock: ['shoulder'],
+      transfers: [
+        { from: 'shoulder', to: 'grind', massMg: 10_000_000 },
+        { from: 'grind', to: 'mix', massMg: 9_800_000 },
+        { from: 'grind', to: 'head', massMg: 150_000 },
+      ],
+    },
+    ({ accounts, meatBlock, transfers }) =>
+      yields({
+        accounts: Object.entries(accounts).map(
+          ([id, account]): LedgerAccount => ({ id, name: id, measure: 'mg', ...account }),
+        ),
+        meatBlock,
+        transfers: transfers.map((t, i) => ({ id: String(i), from: t.from, to: t.to, amount: t.massMg })),
+      }),
+  ),
+};

@@ -1,0 +1,1 @@
+export { calcRoutes } from './routes.js';

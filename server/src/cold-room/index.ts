@@ -1,0 +1,3 @@
+export { coldRoomRoutes } from './routes.js';
+export { stockLot } from './receive.js';
+export { nextLotCode } from './store.js';

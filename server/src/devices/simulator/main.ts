@@ -1,0 +1,14 @@
+import { startScaleProgram } from './program.js';
+
+const port = Number(process.env['ZEST_SCALE_PORT']);
+if (!Number.isInteger(port) || port <= 0) {
+  process.stderr.write('ZEST_SCALE_PORT must name the first of four free ports.\n');
+  process.exit(1);
+}
+const stop = await startScaleProgram(port, Number(process.env['ZEST_SCALE_SEED'] ?? '1'));
+for (const signal of ['SIGINT', 'SIGTERM'] as const) {
+  process.on(signal, () => {
+    stop();
+    process.exit(0);
+  });
+}

@@ -1,0 +1,1 @@
+export { startApplication, type Running } from './app/start.js';

@@ -1,0 +1,34 @@
+import type { Router } from 'express';
+import { ROUTES } from '@zest/contract';
+import type { AppContext } from '../platform/app-context.js';
+import { mount, mountOpen } from '../platform/mount.js';
+import { notFound } from '../platform/problem.js';
+import { signIn, signOut } from './sessions.js';
+import * as store from './store.js';
+
+export function peopleRoutes(router: Router, app: AppContext): void {
+  mountOpen(router, ROUTES.listNames, () => store.listNames(app.db));
+  mountOpen(router, ROUTES.signIn, async ({ body, request }) => {
+    await signIn(app, body.personId, body.secret, responseOf(request));
+    return mustFind(app, body.personId);
+  });
+  mount(router, ROUTES.me, async ({ person }) => person);
+  mount(router, ROUTES.signOut, async ({ request }) => {
+    await signOut(app, request, responseOf(request));
+    return {};
+  });
+  mount(router, ROUTES.setPreferences, async ({ person, body }) => {
+    await store.setPreferences(app.db, person.id, body);
+    return mustFind(app, person.id);
+  });
+}
+
+async function mustFind(app: AppContext, id: string) {
+  const person = await store.findPerson(app.db, id);
+  if (!person) throw notFound('This person');
+  return person;
+}
+
+function responseOf(request: { res?: unknown }) {
+  return request.res as Parameters<typeof signIn>[3];
+}

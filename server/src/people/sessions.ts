@@ -1,0 +1,67 @@
+import { createHash, randomBytes } from 'node:crypto';
+import type { NextFunction, Request, RequestHandler, Response } from 'express';
+import type { AppContext } from '../platform/app-context.js';
+import { setPerson } from '../platform/mount.js';
+import { HttpProblem } from '../platform/problem.js';
+import { hashSecret, matchesSecret } from '../platform/secrets.js';
+import * as store from './store.js';
+
+const COOKIE = 'zest_session';
+const SESSION_HOURS = 14;
+const ATTEMPTS = 5;
+const ATTEMPT_MINUTES = 5;
+
+/** Finds out who calls, from the session cookie; nobody is an answer too. */
+export function readSession(app: AppContext): RequestHandler {
+  return async (req: Request, _res: Response, next: NextFunction) => {
+    const token = tokenOf(req);
+    if (token) {
+      const person = await store.sessionPerson(app.db, hashToken(token), app.now());
+      if (person) setPerson(req, person);
+    }
+    next();
+  };
+}
+
+/**
+ * Checks a PIN or password and opens a session.
+ * @throws HttpProblem 401 for a wrong one, 429 after five wrong ones in five minutes
+ */
+export async function signIn(app: AppContext, personId: string, secret: string, res: Response): Promise<void> {
+  const now = app.now();
+  const since = new Date(now.getTime() - ATTEMPT_MINUTES * 60_000);
+  const known = await store.findCredentials(app.db, personId);
+  if (known && (await store.failedAttempts(app.db, personId, since)) >= ATTEMPTS) {
+    throw new HttpProblem(429, 'too-many-attempts', `Five wrong tries: wait ${ATTEMPT_MINUTES} minutes, then try again.`);
+  }
+  const right = await matchesSecret(secret, known?.secretHash ?? (await decoyHash()));
+  if (known) await store.addAttempt(app.db, personId, now, right);
+  if (!known || !right) throw new HttpProblem(401, 'wrong-secret', 'That PIN or password is not right.');
+  const token = randomBytes(32).toString('base64url');
+  const expiresAt = new Date(now.getTime() + SESSION_HOURS * 3_600_000);
+  await store.addSession(app.db, { tokenHash: hashToken(token), personId, at: now, expiresAt });
+  res.cookie(COOKIE, token, { httpOnly: true, sameSite: 'strict', path: '/', expires: expiresAt });
+}
+
+export async function signOut(app: AppContext, req: Request, res: Response): Promise<void> {
+  const token = tokenOf(req);
+  if (token) await store.removeSession(app.db, hashToken(token), app.now());
+  res.clearCookie(COOKIE, { httpOnly: true, sameSite: 'strict', path: '/' });
+}
+
+function tokenOf(req: Request): string | undefined {
+  const match = new RegExp(`(?:^|;\\s*)${COOKIE}=([\\w-]{20,100})`).exec(req.headers.cookie ?? '');
+  return match?.[1];
+}
+
+function hashToken(token: string): string {
+  return createHash('sha256').update(token).digest('hex');
+}
+
+let decoy: Promise<string> | undefined;
+
+/** Something to compare with for an unknown person, so that the answer takes as long. */
+function decoyHash(): Promise<string> {
+  decoy ??= hashSecret(randomBytes(8).toString('hex'));
+  return decoy;
+}

@@ -1,0 +1,15 @@
+import type { Logger } from 'pino';
+import type { ScaleDriver } from '../devices/index.js';
+import type { Config } from './config.js';
+import type { Database } from './database.js';
+import type { LiveHub } from './live.js';
+
+/** What every area is given. Time comes from `now` so that history can be written with its own dates. */
+export interface AppContext {
+  db: Database;
+  now: () => Date;
+  hub: LiveHub;
+  scales: ScaleDriver;
+  log: Logger;
+  config: Config;
+}

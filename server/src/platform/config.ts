@@ -1,0 +1,33 @@
+/** Where the application listens and what it talks to; read once at start. */
+export interface Config {
+  port: number;
+  databaseUrl: string;
+  /** Folder of the built interface; absent in tests of the server alone. */
+  webRoot: string | undefined;
+  /** Base port of the scale program: floor, bench, dose, control. */
+  scalePort: number | undefined;
+  demo: boolean;
+  logLevel: string;
+}
+
+/**
+ * Reads the configuration from environment variables.
+ * @throws Error with one sentence naming the variable that is missing or wrong
+ */
+export function readConfig(env: NodeJS.ProcessEnv): Config {
+  const port = Number(env['ZEST_PORT'] ?? '7340');
+  if (!Number.isInteger(port) || port < 0 || port > 65535) {
+    throw new Error(`ZEST_PORT must be a port number, not "${env['ZEST_PORT']}".`);
+  }
+  const databaseUrl = env['DATABASE_URL'];
+  if (!databaseUrl) throw new Error('DATABASE_URL is not set; start the application with ./zest start.');
+  const scalePort = env['ZEST_SCALE_PORT'];
+  return {
+    port,
+    databaseUrl,
+    webRoot: env['ZEST_WEB_ROOT'],
+    scalePort: scalePort ? Number(scalePort) : undefined,
+    demo: env['ZEST_DEMO'] === '1',
+    logLevel: env['ZEST_LOG'] ?? 'info',
+  };
+}

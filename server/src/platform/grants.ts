@@ -1,0 +1,68 @@
+import type { Connection } from 'mysql2/promise';
+import { errnoOf, type Database } from './database.js';
+
+const ADD_ONLY = 'SELECT, INSERT';
+const CHANGE = 'SELECT, INSERT, UPDATE';
+
+/** What the application's account may do, table by table. Nothing else is granted. */
+const GRANTS: Record<string, string> = {
+  migration: 'SELECT',
+  person: CHANGE,
+  session: 'SELECT, INSERT, UPDATE, DELETE',
+  sign_in_attempt: 'SELECT, INSERT, DELETE',
+  setting: CHANGE,
+  live_event: 'SELECT, INSERT, DELETE',
+  command: ADD_ONLY,
+  trim: CHANGE,
+  ingredient: CHANGE,
+  casing: CHANGE,
+  account: ADD_ONLY,
+  lot: CHANGE,
+  balance: CHANGE,
+  transfer: ADD_ONLY,
+  recipe: CHANGE,
+  recipe_version: ADD_ONLY,
+  batch: CHANGE,
+  batch_step: CHANGE,
+  batch_line: ADD_ONLY,
+  reservation: CHANGE,
+  reading: ADD_ONLY,
+  acceptance: ADD_ONLY,
+  notice: ADD_ONLY,
+};
+
+/** Tables whose rows must never change once written. */
+export const APPEND_ONLY = Object.keys(GRANTS).filter((table) => GRANTS[table] === ADD_ONLY);
+
+export async function grantTables(owner: Connection, appUser: string): Promise<void> {
+  for (const [table, rights] of Object.entries(GRANTS)) {
+    await owner.query(`GRANT ${rights} ON \`${table}\` TO ?@'127.0.0.1'`, [appUser]);
+  }
+}
+
+const DENIED = new Set([1142, 1143, 1044, 1227]);
+
+/**
+ * Proves that the application's account can neither change nor delete what is append-only, by
+ * trying to, on no rows.
+ * @throws Error naming the table when the database would have let it
+ */
+export async function proveAppendOnly(db: Database): Promise<void> {
+  for (const table of APPEND_ONLY) {
+    await mustBeDenied(db, table, `UPDATE \`${table}\` SET id = id WHERE 1 = 0`, 'change');
+    await mustBeDenied(db, table, `DELETE FROM \`${table}\` WHERE 1 = 0`, 'delete');
+  }
+}
+
+async function mustBeDenied(db: Database, table: string, sql: string, what: string): Promise<void> {
+  try {
+    await db.write(sql);
+  } catch (error) {
+    if (DENIED.has(errnoOf(error) ?? 0)) return;
+    throw error;
+  }
+  throw new Error(
+    `The application's database account could ${what} rows of "${table}", which must be append-only. ` +
+      'Take that right away, or use the account that ./zest makes.',
+  );
+}

@@ -1,0 +1,112 @@
+import type { Response } from 'express';
+import type { Change, ScaleReadingMessage } from '@zest/contract';
+import type { Database, Sql } from './database.js';
+
+const POLL_MS = 250;
+/** Rows may commit out of the order of their ids; this far back is looked at again. */
+const OVERLAP_MS = 10_000;
+const BEAT_MS = 15_000;
+
+/** Writes a change into the transaction that makes it; screens hear of it after the commit. */
+export async function announce(tx: Sql, at: Date, change: Change): Promise<void> {
+  await tx.write('INSERT INTO live_event (at, payload) VALUES (:at, :payload)', {
+    at,
+    payload: JSON.stringify(change),
+  });
+}
+
+/**
+ * Passes changes from the database and readings from the scales to the screens that listen.
+ * Changes are read from the database, so they reach the screens of every process.
+ */
+export class LiveHub {
+  readonly #db: Database;
+  readonly #now: () => Date;
+  readonly #clients = new Set<Response>();
+  readonly #seen = new Map<number, number>();
+  #timer: NodeJS.Timeout | undefined;
+  #beat: NodeJS.Timeout | undefined;
+  #polling = false;
+
+  constructor(db: Database, now: () => Date) {
+    this.#db = db;
+    this.#now = now;
+  }
+
+  get listeners(): number {
+    return this.#clients.size;
+  }
+
+  async add(response: Response): Promise<void> {
+    if (this.#clients.size === 0) await this.#skipPast();
+    response.writeHead(200, {
+      'Content-Type': 'text/event-stream',
+      'Cache-Control': 'no-cache, no-transform',
+      Connection: 'keep-alive',
+      'X-Accel-Buffering': 'no',
+    });
+    response.write('retry: 1000\n\n');
+    this.#clients.add(response);
+    response.on('close', () => {
+      this.#clients.delete(response);
+      if (this.#clients.size === 0) this.#stop();
+    });
+    this.#timer ??= setInterval(() => void this.poll(), POLL_MS);
+    this.#beat ??= setInterval(() => this.#send('beat', {}), BEAT_MS);
+  }
+
+  scale(reading: ScaleReadingMessage): void {
+    this.#send('scale', reading);
+  }
+
+  /** Looks for new changes now; called after a commit here, and by the timer for other processes. */
+  async poll(): Promise<void> {
+    if (this.#polling || this.#clients.size === 0) return;
+    this.#polling = true;
+    try {
+      for (const { id, payload } of await this.#recent()) {
+        if (this.#seen.has(id)) continue;
+        this.#seen.set(id, this.#now().getTime());
+        this.#send('change', payload);
+      }
+      this.#forget();
+    } catch {
+      // The database is away; the next poll tells what was missed.
+    } finally {
+      this.#polling = false;
+    }
+  }
+
+  close(): void {
+    this.#stop();
+    for (const client of this.#clients) client.end();
+    this.#clients.clear();
+  }
+
+  async #skipPast(): Promise<void> {
+    for (const { id } of await this.#recent()) this.#seen.set(id, this.#now().getTime());
+  }
+
+  #recent(): Promise<{ id: number; payload: Change }[]> {
+    return this.#db.rows('SELECT id, payload FROM live_event WHERE at > :since ORDER BY id', {
+      since: new Date(this.#now().getTime() - OVERLAP_MS),
+    });
+  }
+
+  #forget(): void {
+    const before = this.#now().getTime() - 2 * OVERLAP_MS;
+    for (const [id, at] of this.#seen) if (at < before) this.#seen.delete(id);
+  }
+
+  #send(event: string, data: object): void {
+    const text = `event: ${event}\ndata: ${JSON.stringify(data)}\n\n`;
+    for (const client of this.#clients) client.write(text);
+  }
+
+  #stop(): void {
+    clearInterval(this.#timer);
+    clearInterval(this.#beat);
+    this.#timer = undefined;
+    this.#beat = undefined;
+  }
+}

@@ -1,0 +1,2 @@
+export { recipeRoutes } from './routes.js';
+export { addRecipe, findRecipe } from './store.js';
