@@ -1,0 +1,77 @@
+import { createInterface } from 'node:readline/promises';
+import path from 'node:path';
+import mysql from 'mysql2/promise';
+import { ensurePackages, MARIADB } from '../packages.js';
+import { DATA, ROOT } from '../paths.js';
+import { run } from '../run.js';
+import { Failure, say } from '../say.js';
+import { openShop } from '../shop.js';
+
+/** `./zest demo`: the demonstration shop, filled on first start. */
+export async function demo(): Promise<number> {
+  return serve({
+    demo: true,
+    folder: path.join(DATA, 'demo'),
+    prepare: async (env) => {
+      const code = await run(process.execPath, [path.join(ROOT, 'server/dist/demo/main.js')], { env });
+      if (code !== 0) throw new Failure('The demonstration shop could not be filled.');
+    },
+    after: [
+      'Sign in as Ines (lead, password lowmarsh), Bram (bench, PIN 2580), Oda (bench, PIN 1357),',
+      'Mr Feld (owner, password ferrygalley) or the inspector (password harbourmaster).',
+    ],
+  });
+}
+
+/** `./zest start`: the shop's own data; asks for the first lead when there is nobody yet. */
+export async function start(args: readonly string[]): Promise<number> {
+  const host = args.indexOf('--host');
+  if (host >= 0 && !/^(127\.\d+\.\d+\.\d+|localhost|::1)$/.test(args[host + 1] ?? '')) {
+    throw new Failure('Plain http beyond this machine is refused; this version serves on loopback only. Put a proxy with HTTPS in front for tablets.');
+  }
+  return serve({ demo: false, folder: path.join(DATA, 'shop'), prepare: (env, ownerUrl) => firstLead(env, ownerUrl), after: [] });
+}
+
+async function serve(options: {
+  demo: boolean;
+  folder: string;
+  prepare: (env: NodeJS.ProcessEnv, ownerUrl: string) => Promise<void>;
+  after: readonly string[];
+}): Promise<number> {
+  if (process.env['DATABASE_URL'] === undefined) await ensurePackages([MARIADB]);
+  const stopAsked = new Promise<void>((resolve) => {
+    process.once('SIGINT', () => resolve());
+    process.once('SIGTERM', () => resolve());
+  });
+  const shop = await openShop(options);
+  say(`Zest Tally is at ${shop.address}`);
+  for (const line of options.after) say(line);
+  say('Ctrl-C stops it.');
+  await stopAsked;
+  say('Stopping …');
+  await shop.stop();
+  return 0;
+}
+
+async function firstLead(env: NodeJS.ProcessEnv, ownerUrl: string): Promise<void> {
+  const connection = await mysql.createConnection({ uri: ownerUrl });
+  const [rows] = await connection.query<mysql.RowDataPacket[]>('SELECT COUNT(*) AS n FROM person');
+  await connection.end();
+  if (Number(rows[0]?.['n']) > 0) return;
+  const name = process.env['ZEST_LEAD_NAME'] ?? (await ask('Name of the production lead: '));
+  const password = process.env['ZEST_LEAD_PASSWORD'] ?? (await ask('Password (at least eight characters): '));
+  const code = await run(process.execPath, [path.join(ROOT, 'server/dist/people/add-lead.js')], {
+    env: { ...env, ZEST_LEAD_NAME: name, ZEST_LEAD_PASSWORD: password },
+  });
+  if (code !== 0) throw new Failure('The lead could not be added.');
+}
+
+async function ask(question: string): Promise<string> {
+  if (!process.stdin.isTTY) {
+    throw new Failure('There is nobody in this shop yet: start it from a terminal, or set ZEST_LEAD_NAME and ZEST_LEAD_PASSWORD.');
+  }
+  const reader = createInterface({ input: process.stdin, output: process.stdout });
+  const answer = await reader.question(question);
+  reader.close();
+  return answer.trim();
+}

@@ -1,0 +1,65 @@
+import { mkdtemp, readFile, rm } from 'node:fs/promises';
+import os from 'node:os';
+import path from 'node:path';
+import { CHROMIUM, MARIADB, ensurePackages } from '../packages.js';
+import { ROOT } from '../paths.js';
+import { run } from '../run.js';
+import { say } from '../say.js';
+
+interface Tally {
+  passed: number;
+  failed: number;
+}
+
+/**
+ * `./zest test`: installs what the tests need, runs the unit, server and browser tests, and ends
+ * with one line that counts them all.
+ */
+export async function test(): Promise<number> {
+  await ensurePackages([MARIADB, CHROMIUM]);
+  const folder = await mkdtemp(path.join(os.tmpdir(), 'zest-test-'));
+  const env = { ...process.env, FORCE_COLOR: '0' };
+  try {
+    const unitReport = path.join(folder, 'unit.json');
+    const unitCode = await run(
+      'npx',
+      ['--no-install', 'vitest', 'run', '--reporter=default', '--reporter=json', `--outputFile.json=${unitReport}`],
+      { cwd: ROOT, env },
+    );
+    const unit = await readVitest(unitReport, unitCode);
+    const browserReport = path.join(folder, 'browser.json');
+    const browserCode = await run('npx', ['--no-install', 'playwright', 'test', '--config', 'e2e/playwright.config.ts'], {
+      cwd: ROOT,
+      env: { ...env, PLAYWRIGHT_JSON_OUTPUT_NAME: browserReport },
+    });
+    const browser = await readPlaywright(browserReport, browserCode);
+    const failed = unit.failed + browser.failed;
+    say(`${unit.passed + browser.passed} passed, ${failed} failed`);
+    return failed === 0 ? 0 : 1;
+  } finally {
+    await rm(folder, { recursive: true, force: true });
+  }
+}
+
+async function readVitest(file: string, code: number): Promise<Tally> {
+  const report = await readJson<{ numPassedTests: number; numFailedTests: number }>(file);
+  return orAtLeastOne(report?.numPassedTests ?? 0, report?.numFailedTests ?? 0, code);
+}
+
+async function readPlaywright(file: string, code: number): Promise<Tally> {
+  const report = await readJson<{ stats: { expected: number; unexpected: number; flaky: number } }>(file);
+  return orAtLeastOne(report?.stats.expected ?? 0, (report?.stats.unexpected ?? 0) + (report?.stats.flaky ?? 0), code);
+}
+
+/** A runner that broke before it could count has failed once at least. */
+function orAtLeastOne(passed: number, failed: number, code: number): Tally {
+  return { passed, failed: code !== 0 ? Math.max(1, failed) : failed };
+}
+
+async function readJson<T>(file: string): Promise<T | undefined> {
+  try {
+    return JSON.parse(await readFile(file, 'utf8')) as T;
+  } catch {
+    return undefined;
+  }
+}

@@ -1,0 +1,175 @@
+import { v7 as uuid } from 'uuid';
+import type { BatchSheet, MassOut, Person, SheetStep } from '@zest/contract';
+import { STEP_SHAPES } from '@zest/core';
+import { closeStep, openBatch, readSheet } from '../batches/index.js';
+import { recordCasing, recordMassOut, recordReading, recordWeighing } from '../bench/index.js';
+import type { DemoClock } from './clock.js';
+import type { AppContext } from '../platform/app-context.js';
+
+export interface Cast {
+  lead: Person;
+  hands: readonly Person[];
+}
+
+export interface PlayOptions {
+  /** Key of the step at which to stop, nothing done there; absent plays to the end. */
+  stopAt?: string;
+  /** Kilograms that go missing out of the first grind. */
+  lostAtGrindKg?: number;
+}
+
+/** How much of what comes into a step the shop usually gets out of it, and where the rest goes. */
+const USUAL = {
+  grind: { loss: 'head', part: 0.006 },
+  mix: { loss: 'bowl and hands', part: 0.004 },
+  stuff: { loss: 'barrel and horn', part: 0.011 },
+  cook: { loss: 'fat-out', part: 0.01 },
+} as const;
+const TAKEN_BY_AIR = { 'dry-skin': 0.01, smoke: 0.05, cook: 0.07, cool: 0.012, hang: 0.3 } as const;
+
+/** Makes a batch as the bench would, entry by entry, at the clock's own time. */
+export class BatchPlayer {
+  readonly #app: AppContext;
+  readonly #clock: DemoClock;
+  readonly #cast: Cast;
+  readonly #random: () => number;
+  #reading = 0;
+
+  constructor(app: AppContext, clock: DemoClock, cast: Cast, random: () => number) {
+    this.#app = app;
+    this.#clock = clock;
+    this.#cast = cast;
+    this.#random = random;
+  }
+
+  async play(
+    plan: { recipeId: string; window: { minPct: number; maxPct: number }; uses: { lotId: string; massMg: number }[] },
+    options: PlayOptions = {},
+  ): Promise<string> {
+    const id = uuid();
+    const meatMg = plan.uses.reduce((s, u) => s + u.massMg, 0);
+    await openBatch(this.#app, this.#cast.lead, { id, ...plan, meatMg, plannedFor: this.#clock.today() });
+    const { steps } = await readSheet(this.#app, id);
+    for (const { key, id: stepId } of steps) {
+      if (key === options.stopAt) break;
+      const sheet = await readSheet(this.#app, id);
+      const step = sheet.steps.find((s) => s.id === stepId);
+      if (!step) break;
+      await this.#work(sheet, step, options);
+      this.#clock.minutes(3);
+      await closeStep(this.#app, this.#cast.lead, id, stepId, { id: uuid(), version: step.version });
+    }
+    return id;
+  }
+
+  async #work(sheet: BatchSheet, step: SheetStep, options: PlayOptions): Promise<void> {
+    for (const line of sheet.lines.filter((l) => l.stepId === step.id)) {
+      this.#clock.minutes(1);
+      const room = line.kind === 'meat' ? 0 : Math.min(line.dueMg - line.lowMg, line.highMg - line.dueMg);
+      await this.#weigh(sheet.id, line.id, line.dueMg + Math.round((this.#random() - 0.5) * room), line.scaleId);
+    }
+    if (step.kind === 'stuff' && sheet.casing) {
+      const lengthMm = Math.round(sheet.casing.needM * 1000 * (0.93 + 0.04 * this.#random()));
+      await recordCasing(this.#app, this.#hand(), sheet.id, { id: uuid(), stepId: step.id, lengthMm });
+    }
+    if (step.holdsMass) await this.#moveOut(await readSheet(this.#app, sheet.id), step.id, options);
+    await this.#readings(sheet, step);
+  }
+
+  async #moveOut(sheet: BatchSheet, stepId: string, options: PlayOptions): Promise<void> {
+    const step = sheet.steps.find((s) => s.id === stepId);
+    if (!step) return;
+    const inMg = step.balanceMg;
+    let out = inMg;
+    const usual = step.kind in USUAL ? USUAL[step.kind as keyof typeof USUAL] : undefined;
+    if (usual) {
+      const lost = this.#near(inMg * usual.part, 0.25);
+      await this.#out(sheet.id, stepId, { to: 'loss', reason: usual.loss, massMg: lost });
+      out -= lost;
+    }
+    if (step.kind === 'stuff') {
+      const burst = this.#near(inMg * 0.003, 0.5);
+      await this.#out(sheet.id, stepId, { to: 'loss', reason: 'burst', massMg: burst });
+      out -= burst;
+    }
+    if (step.kind === 'link') {
+      const ends = this.#near(inMg * 0.006, 0.4);
+      await this.#out(sheet.id, stepId, { to: 'rework', massMg: ends });
+      out -= ends;
+    }
+    if (step.kind in TAKEN_BY_AIR) {
+      out -= this.#near(inMg * TAKEN_BY_AIR[step.kind as keyof typeof TAKEN_BY_AIR], 0.08);
+    }
+    if (step.kind === 'grind' && options.lostAtGrindKg) out -= options.lostAtGrindKg * 1e6;
+    const shape = STEP_SHAPES[step.kind];
+    if (shape.passesOn && !shape.remainder) return;
+    this.#clock.minutes(8);
+    const weighed = Math.floor((out - 20_000 * this.#random()) / 20_000) * 20_000;
+    await this.#out(sheet.id, stepId, { to: 'next', massMg: weighed });
+  }
+
+  async #readings(sheet: BatchSheet, step: SheetStep): Promise<void> {
+    for (const kind of step.needs) {
+      if (kind === 'temperature') await this.#read(sheet, step, kind, this.#temperature(step));
+      if (kind === 'minutes') await this.#read(sheet, step, kind, Math.round((step.minutes ?? 20) * (0.95 + 0.1 * this.#random())));
+      if (kind === 'tack') await this.#read(sheet, step, kind, 1);
+      if (kind === 'count') await this.#read(sheet, step, kind, this.#count(await readSheet(this.#app, sheet.id), step.id));
+      if (kind === 'sample') {
+        const nominalMg = (sheet.linkMassG ?? 100) * 1000;
+        for (let i = 0; i < (step.sampleSize ?? 10); i += 1) {
+          await this.#read(sheet, step, kind, Math.round((nominalMg * (1 + 0.06 * (this.#random() - 0.45))) / 1000) * 1000);
+        }
+      }
+    }
+  }
+
+  #temperature(step: SheetStep): number {
+    const tenth = (value: number) => Math.round(value * 10) / 10;
+    if (step.stopBelowC !== undefined) return tenth(step.stopBelowC + 0.4 + 1.2 * this.#random());
+    if (step.kind === 'smoke') return tenth(58 + 4 * this.#random());
+    if (step.kind === 'cool') return tenth(3 + 2 * this.#random());
+    return tenth(step.kind === 'grind' ? 2.4 + 2.2 * this.#random() : 0.6 + 1.5 * this.#random());
+  }
+
+  #count(sheet: BatchSheet, stepId: string): number {
+    const step = sheet.steps.find((s) => s.id === stepId);
+    const each = (sheet.linkMassG ?? 100) * 1000;
+    return Math.max(1, Math.round((step?.outMg ?? 0) / each));
+  }
+
+  async #weigh(batchId: string, lineId: string, massMg: number, scaleId: string): Promise<void> {
+    const division = scaleId === 'floor' ? 20_000 : scaleId === 'bench' ? 1_000 : 10;
+    const shown = Math.max(division, Math.round(massMg / division) * division);
+    await recordWeighing(this.#app, this.#hand(), batchId, { id: uuid(), lineId, massMg: shown, readingId: this.#readingId(scaleId) });
+  }
+
+  async #out(batchId: string, stepId: string, rest: Omit<MassOut, 'id' | 'stepId'>): Promise<void> {
+    await recordMassOut(this.#app, this.#hand(), batchId, {
+      id: uuid(),
+      stepId,
+      readingId: this.#readingId(rest.massMg > 14_000_000 ? 'floor' : 'bench'),
+      ...rest,
+    });
+  }
+
+  async #read(sheet: BatchSheet, step: SheetStep, kind: SheetStep['needs'][number], value: number): Promise<void> {
+    this.#clock.minutes(1);
+    await recordReading(this.#app, this.#hand(), sheet.id, { id: uuid(), stepId: step.id, kind, value });
+  }
+
+  #near(massMg: number, spread: number): number {
+    return Math.max(1000, Math.round((massMg * (1 + spread * (2 * this.#random() - 1))) / 1000) * 1000);
+  }
+
+  #hand(): Person {
+    const [first, second] = this.#cast.hands;
+    const chosen = this.#random() < 0.6 ? first : second;
+    if (!chosen) throw new Error('The demonstration needs two bench hands.');
+    return chosen;
+  }
+
+  #readingId(scaleId: string): string {
+    this.#reading += 1;
+    return `${scaleId}-demo-${this.#reading}`;
+  }
+}

@@ -1,0 +1,185 @@
+import { v7 as uuid } from 'uuid';
+import { DEFAULT_FAT_SD, plan } from '@zest/core';
+import type { Person, Recipe } from '@zest/contract';
+import { solver } from '../calc/solver.js';
+import { nextLotCode, stockLot } from '../cold-room/index.js';
+import { NO_SCALES, type ScaleDriver } from '../devices/index.js';
+import { SHOP, addAccounts } from '../ledger/index.js';
+import { addPerson } from '../people/index.js';
+import type { AppContext } from '../platform/app-context.js';
+import { hashSecret } from '../platform/secrets.js';
+import { addRecipe } from '../recipes/index.js';
+import { CASINGS, INGREDIENTS, PEOPLE, SHOP_NAME, TRIMS, makeIds } from './catalogue.js';
+import type { DemoClock } from './clock.js';
+import { BatchPlayer, type Cast } from './play-batch.js';
+import { demoRecipes } from './recipes.js';
+import { STOCK, WEEK, type DemoLot, type PastBatch } from './stock.js';
+import * as store from './store.js';
+
+/** The demonstration's own weights were all on a scale. */
+export const DEMO_SCALES: ScaleDriver = { ...NO_SCALES, believes: () => true };
+
+/**
+ * Fills an empty database with the demonstration shop: people, recipes, stock, the week behind and
+ * three batches under way this morning, one of them in trouble. Dates are relative to `today`.
+ */
+export async function seedDemo(app: AppContext, clock: DemoClock, today: Date, random: () => number): Promise<void> {
+  const at = (daysAgo: number, hour: number) => new Date(startOfDay(today).getTime() - daysAgo * 86_400_000 + hour * 3_600_000);
+  clock.set(at(60, 5));
+  const cast = await addPeople(app);
+  const ids = { trims: makeIds(TRIMS), ingredients: makeIds(INGREDIENTS), casings: makeIds(CASINGS) };
+  await store.addCatalogue(app.db, ids);
+  const recipes = demoRecipes(ids);
+  for (const recipe of recipes) await app.db.transaction((tx) => addRecipe(tx, recipe, clock.now()));
+  clock.set(at(9, 6));
+  await stockDryGoods(app, clock, ids);
+  const player = new BatchPlayer(app, clock, cast, random);
+  for (const past of WEEK) {
+    clock.set(at(past.daysAgo, 6 + 2 * random()));
+    const uses = await deliver(app, clock, ids.trims, past);
+    const recipe = mustFind(recipes, past.recipe);
+    await player.play({ recipeId: recipe.id, window: recipe.document.window, uses });
+  }
+  const lots = [];
+  for (const lot of STOCK) {
+    clock.set(lot.daysAgo === 0 ? new Date(today.getTime() - 4 * 3_600_000) : at(lot.daysAgo, 5.5));
+    lots.push({ ...lot, id: await addTrimLot(app, clock, ids.trims, lot) });
+  }
+  await playThisMorning(clock, player, recipes, lots, today);
+}
+
+async function playThisMorning(
+  clock: DemoClock,
+  player: BatchPlayer,
+  recipes: readonly Recipe[],
+  lots: readonly (DemoLot & { id: string })[],
+  today: Date,
+): Promise<void> {
+  const hoursAgo = (hours: number) => new Date(today.getTime() - hours * 3_600_000);
+  const solve = await solver();
+  const choose = (recipe: Recipe, kg: number) => {
+    const answer = plan(
+      {
+        batchKg: kg,
+        window: recipe.document.window,
+        confidence: recipe.document.confidence,
+        divisionKg: 0.02,
+        speciesRules: recipe.document.speciesRules,
+        trims: lots
+          .filter((l) => !l.owner && !l.hold && l.state !== 'frozen')
+          .map((l) => ({
+            id: l.id,
+            species: TRIMS.find((t) => t.key === l.trim)?.species,
+            fatPct: l.fatPct,
+            fatSd: DEFAULT_FAT_SD[l.knownBy],
+            pricePerKg: l.priceMinorPerKg / 100,
+            availableKg: l.kg / 2,
+          })),
+      },
+      solve,
+    );
+    if (answer.status !== 'optimal') throw new Error(`No blend for ${recipe.name}: ${answer.reasons[0]?.message}`);
+    return {
+      recipeId: recipe.id,
+      window: recipe.document.window,
+      uses: answer.uses.map((u) => ({ lotId: u.id, massMg: u.massMg })),
+    };
+  };
+  clock.set(hoursAgo(3));
+  await player.play(choose(mustFind(recipes, 'Chestnut Turkey Patty'), 20), { stopAt: 'form' });
+  clock.set(hoursAgo(2.2));
+  await player.play(choose(mustFind(recipes, 'Lighthouse Ring'), 30), { stopAt: 'dry', lostAtGrindKg: 0.94 });
+  clock.set(hoursAgo(1.5));
+  await player.play(choose(mustFind(recipes, 'Marsh Lamb Thin'), 24), { stopAt: 'meats' });
+}
+
+async function addPeople(app: AppContext): Promise<Cast> {
+  const people: Person[] = [];
+  for (const { secret, ...person } of PEOPLE) {
+    const id = uuid();
+    await addPerson(app.db, { id, ...person, secretHash: await hashSecret(secret) });
+    people.push({ id, name: person.name, role: person.role, units: 'metric', numberStyle: null });
+  }
+  const lead = people.find((p) => p.role === 'lead');
+  if (!lead) throw new Error('The demonstration needs a lead.');
+  await store.addSetting(app.db, 'shop_name', SHOP_NAME);
+  await store.addSetting(app.db, 'rule_book', 'eu');
+  return { lead, hands: people.filter((p) => p.role === 'bench') };
+}
+
+async function stockDryGoods(app: AppContext, clock: DemoClock, ids: { ingredients: Map<string, string>; casings: Map<string, string> }) {
+  for (const item of INGREDIENTS) {
+    const lot = { ofId: ids.ingredients.get(item.key) ?? '', priceMinor: item.priceMinorPerKg };
+    await app.db.transaction(async (tx) => {
+      const code = await nextLotCode(tx, 'S');
+      if (item.role === 'liquid') {
+        const accountId = uuid();
+        await addAccounts(tx, [{ id: accountId, kind: 'gain', measure: 'mg', name: 'water supply', batchId: null, stepId: null }]);
+        await store.addSupplyLot(tx, { id: uuid(), code, accountId, ingredientId: lot.ofId, at: clock.now() });
+        return;
+      }
+      await stockLot(tx, clock.now(), null, Math.round(item.stockKg * 1e6), SHOP.suppliers, {
+        ...plain(lot.ofId, lot.priceMinor, code, clock.now()),
+        kind: 'ingredient',
+        supplier: 'Quayside Spice',
+      });
+    });
+  }
+  for (const item of CASINGS) {
+    await app.db.transaction(async (tx) => {
+      await stockLot(tx, clock.now(), null, item.stockM * 1000, SHOP.casingSuppliers, {
+        ...plain(ids.casings.get(item.key) ?? '', item.priceMinorPerM, await nextLotCode(tx, 'C'), clock.now()),
+        kind: 'casing',
+        supplier: 'Tidewrack Casings',
+      });
+    });
+  }
+}
+
+function plain(ofId: string, priceMinor: number, code: string, receivedAt: Date) {
+  return {
+    id: uuid(), accountId: uuid(), ofId, code, owner: null, receivedAt, priceMinor, fat: null, tempC: null,
+    state: 'fresh' as const, status: 'available' as const, boxMg: null,
+  };
+}
+
+/** The delivery that a past batch used up. */
+async function deliver(app: AppContext, clock: DemoClock, trims: ReadonlyMap<string, string>, past: PastBatch) {
+  const uses = [];
+  for (const meat of past.meats) {
+    const lotId = await addTrimLot(app, clock, trims, {
+      ...meat, knownBy: 'supplier', daysAgo: past.daysAgo, tempC: 2.2, supplier: 'Cold Lane Abattoir',
+    });
+    uses.push({ lotId, massMg: Math.round(meat.kg * 1e6) });
+  }
+  return uses;
+}
+
+async function addTrimLot(app: AppContext, clock: DemoClock, trims: ReadonlyMap<string, string>, lot: DemoLot): Promise<string> {
+  const id = uuid();
+  await app.db.transaction(async (tx) => {
+    await stockLot(tx, clock.now(), null, Math.round(lot.kg * 1e6), SHOP.suppliers, {
+      ...plain(trims.get(lot.trim) ?? '', lot.priceMinorPerKg, await nextLotCode(tx, 'T'), clock.now()),
+      id,
+      kind: 'trim',
+      supplier: lot.supplier,
+      owner: lot.owner ?? null,
+      fat: { pct: lot.fatPct, sd: DEFAULT_FAT_SD[lot.knownBy], knownBy: lot.knownBy },
+      tempC: lot.tempC,
+      state: lot.state ?? 'fresh',
+      status: lot.hold ? 'hold' : 'available',
+      boxMg: lot.boxKg === undefined ? null : Math.round(lot.boxKg * 1e6),
+    });
+  });
+  return id;
+}
+
+function mustFind(recipes: readonly Recipe[], name: string): Recipe {
+  const recipe = recipes.find((r) => r.name === name);
+  if (!recipe) throw new Error(`The demonstration has no recipe ${name}.`);
+  return recipe;
+}
+
+function startOfDay(date: Date): Date {
+  return new Date(Date.UTC(date.getUTCFullYear(), date.getUTCMonth(), date.getUTCDate()));
+}

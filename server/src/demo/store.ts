@@ -1,0 +1,44 @@
+import type { Sql } from '../platform/database.js';
+import { CASINGS, INGREDIENTS, TRIMS } from './catalogue.js';
+
+export async function addCatalogue(
+  db: Sql,
+  ids: { trims: Map<string, string>; ingredients: Map<string, string>; casings: Map<string, string> },
+): Promise<void> {
+  await db.insertMany(
+    'INSERT INTO trim (id, name, species, fat_pct) VALUES ?',
+    TRIMS.map((t) => [ids.trims.get(t.key) ?? '', t.name, t.species, t.fatPct]),
+  );
+  await db.insertMany(
+    'INSERT INTO ingredient (id, name, form, role, nitrite_pct) VALUES ?',
+    INGREDIENTS.map((i) => [ids.ingredients.get(i.key) ?? '', i.name, i.form, i.role, i.nitritePct ?? null]),
+  );
+  await db.insertMany(
+    'INSERT INTO casing (id, name, material, calibre_mm, g_per_m) VALUES ?',
+    CASINGS.map((c) => [ids.casings.get(c.key) ?? '', c.name, c.material, c.calibreMm, c.gPerM]),
+  );
+}
+
+export async function addSetting(db: Sql, name: string, value: string): Promise<void> {
+  await db.write('INSERT INTO setting (name, value) VALUES (:name, :value) ON DUPLICATE KEY UPDATE value = :value', {
+    name,
+    value: JSON.stringify(value),
+  });
+}
+
+/** A lot whose account is a supply that never runs out; it has no balance. */
+export async function addSupplyLot(
+  tx: Sql,
+  lot: { id: string; code: string; accountId: string; ingredientId: string; at: Date },
+): Promise<void> {
+  await tx.write(
+    `INSERT INTO lot (id, code, account_id, kind, ingredient_id, received_at)
+     VALUES (:id, :code, :accountId, 'ingredient', :ingredientId, :at)`,
+    { ...lot },
+  );
+}
+
+export async function hasPeople(db: Sql): Promise<boolean> {
+  const rows = await db.rows('SELECT id FROM person LIMIT 1');
+  return rows.length > 0;
+}
