@@ -17,7 +17,8 @@ try {
   if (!command) throw new Failure(`There is no command "${name}". There are: ${Object.keys(COMMANDS).join(', ')}, calc.`);
   process.exitCode = await command(args);
 } catch (error) {
-  if (!(error instanceof Failure)) throw error;
-  process.stderr.write(`${error.message}\n`);
-  process.exitCode = 1;
+  const known = error instanceof Failure;
+  process.stderr.write(known ? `${error.message}\n` : `Something unforeseen went wrong: ${error instanceof Error ? error.message : String(error)}\n`);
+  if (!known && process.env['ZEST_LOG'] === 'debug') console.error(error);
+  process.exit(1);
 }

@@ -30,10 +30,22 @@ const DEFAULT_PORT = 7340;
 
 /** Starts everything a shop needs on loopback and keeps it running until `stop`. */
 export async function openShop(options: ShopOptions): Promise<Shop> {
-  const { folder, demo } = options;
+  const { folder } = options;
   await mkdir(folder, { recursive: true });
   await claim(folder);
-  let database = await openDatabase(folder);
+  const database = await openDatabase(folder);
+  try {
+    return await serveOn(database, options);
+  } catch (error) {
+    await database.server?.stop();
+    await release(folder);
+    throw error;
+  }
+}
+
+async function serveOn(opened: OpenDatabase, options: ShopOptions): Promise<Shop> {
+  const { folder, demo } = options;
+  let database = opened;
   await migrate(database.ownerUrl, database.appUser);
   await writeFile(path.join(folder, 'reach.json'), JSON.stringify({ ownerUrl: database.ownerUrl, appUrl: database.appUrl }), { mode: 0o600 });
   const port = options.port ?? ((await isFree(DEFAULT_PORT)) ? DEFAULT_PORT : await freePorts());
@@ -73,7 +85,7 @@ export async function openShop(options: ShopOptions): Promise<Shop> {
       await app.stop();
       await scales.stop();
       await database.server?.stop();
-      for (const name of ['running.pid', 'reach.json']) await rm(path.join(folder, name), { force: true });
+      await release(folder);
     },
   };
 }
@@ -105,6 +117,10 @@ async function claim(folder: string): Promise<void> {
     throw new Failure(`Already running as process ${pid}; stop that one first.`);
   }
   await writeFile(file, String(process.pid));
+}
+
+async function release(folder: string): Promise<void> {
+  for (const name of ['running.pid', 'reach.json']) await rm(path.join(folder, name), { force: true });
 }
 
 function isAlive(pid: number): boolean {

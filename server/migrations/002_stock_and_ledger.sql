@@ -1,4 +1,4 @@
-CREATE TABLE trim (
+CREATE TABLE trim_kind (
   id UUID PRIMARY KEY,
   name VARCHAR(80) NOT NULL UNIQUE,
   species VARCHAR(30) NOT NULL,
@@ -56,7 +56,7 @@ CREATE TABLE lot (
   box_mg BIGINT NULL CHECK (box_mg > 0),
   version INT NOT NULL DEFAULT 1,
   FOREIGN KEY (account_id) REFERENCES account (id) ON DELETE RESTRICT,
-  FOREIGN KEY (trim_id) REFERENCES trim (id) ON DELETE RESTRICT,
+  FOREIGN KEY (trim_id) REFERENCES trim_kind (id) ON DELETE RESTRICT,
   FOREIGN KEY (ingredient_id) REFERENCES ingredient (id) ON DELETE RESTRICT,
   FOREIGN KEY (casing_id) REFERENCES casing (id) ON DELETE RESTRICT,
   KEY (kind, received_at),

@@ -45,6 +45,7 @@ export async function startPrivateServer(folder: string, wantedPort?: number): P
   const secrets = await readSecrets(folder);
   const fresh = !(await exists(path.join(place.data, 'mysql')));
   if (fresh) await initialise(place);
+  await endLeftover(place);
   const port = wantedPort ?? (await freePorts());
   const initFile = path.join(place.run, 'init.sql');
   await writeFile(initFile, accountsSql(secrets), { mode: 0o600 });
@@ -138,6 +139,21 @@ async function mysqlUser(): Promise<Place['user']> {
   const fields = /^mysql:.*$/m.exec(passwd)?.[0].split(':');
   if (!fields) throw new Failure('The user "mysql" is missing; reinstall mariadb-server.');
   return { name: 'mysql', uid: Number(fields[2]), gid: Number(fields[3]) };
+}
+
+/** A server of this very folder that outlived its launcher is ended in good order. */
+async function endLeftover(place: Place): Promise<void> {
+  const pid = Number(await readFile(path.join(place.run, 'mariadb.pid'), 'utf8').catch(() => '0'));
+  if (!(pid > 0) || !(await isOurs(pid, place))) return;
+  process.kill(pid, 'SIGTERM');
+  for (let attempt = 0; attempt < 300 && (await isOurs(pid, place)); attempt += 1) {
+    await new Promise((resolve) => setTimeout(resolve, 100));
+  }
+}
+
+async function isOurs(pid: number, place: Place): Promise<boolean> {
+  const command = await readFile(`/proc/${pid}/cmdline`, 'utf8').catch(() => '');
+  return command.split('\0').includes(`--datadir=${place.data}`);
 }
 
 async function initialise(place: Place): Promise<void> {

@@ -18,7 +18,7 @@ export function findMeatLots(tx: Sql, ids: readonly string[]): Promise<MeatLot[]
   return tx.rows<MeatLot>(
     `SELECT l.id, l.code, t.name, l.account_id AS accountId, CAST(l.fat_pct AS DOUBLE) AS fatPct, l.status, l.owner,
        b.amount - b.reserved AS freeMg
-     FROM lot l JOIN trim t ON t.id = l.trim_id JOIN balance b ON b.account_id = l.account_id
+     FROM lot l JOIN trim_kind t ON t.id = l.trim_id JOIN balance b ON b.account_id = l.account_id
      WHERE l.id IN (:ids)`,
     { ids: [...ids] },
   );

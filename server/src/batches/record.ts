@@ -193,7 +193,7 @@ async function loadAccounts(db: Sql, ids: readonly string[]): Promise<Map<string
     `SELECT a.id, a.kind, a.measure, a.name, l.kind AS lotKind, l.code AS lotCode,
        CAST(l.fat_pct AS DOUBLE) AS fatPct, CAST(l.fat_sd AS DOUBLE) AS fatSd, i.role, l.price_minor AS priceMinor,
        COALESCE(t.name, i.name, c.name) AS thing
-     FROM account a LEFT JOIN lot l ON l.account_id = a.id LEFT JOIN trim t ON t.id = l.trim_id
+     FROM account a LEFT JOIN lot l ON l.account_id = a.id LEFT JOIN trim_kind t ON t.id = l.trim_id
      LEFT JOIN ingredient i ON i.id = l.ingredient_id LEFT JOIN casing c ON c.id = l.casing_id
      WHERE a.id IN (:unique)`,
     { unique },

@@ -10,7 +10,7 @@ const COLUMNS = `l.id, l.code, l.trim_id AS trimId, t.name AS trimName, t.specie
   b.amount AS balanceMg, b.reserved AS reservedMg, l.price_minor AS priceMinorPerKg,
   l.received_at AS receivedAt, CAST(l.temp_c AS DOUBLE) AS tempC, l.supplier, l.state, l.status, l.owner,
   l.box_mg AS boxMg, l.version`;
-const FROM = `FROM lot l JOIN trim t ON t.id = l.trim_id JOIN balance b ON b.account_id = l.account_id`;
+const FROM = `FROM lot l JOIN trim_kind t ON t.id = l.trim_id JOIN balance b ON b.account_id = l.account_id`;
 
 /** Trim lots with something left, oldest first. */
 export async function listLots(db: Sql, now: Date): Promise<TrimLot[]> {
@@ -26,7 +26,7 @@ export async function findLot(db: Sql, id: string, now: Date): Promise<TrimLot |
 }
 
 export function listTrims(db: Sql): Promise<Trim[]> {
-  return db.rows<Trim>('SELECT id, name, species, CAST(fat_pct AS DOUBLE) AS fatPct FROM trim ORDER BY species, name');
+  return db.rows<Trim>('SELECT id, name, species, CAST(fat_pct AS DOUBLE) AS fatPct FROM trim_kind ORDER BY species, name');
 }
 
 export interface NewLot {

@@ -6,7 +6,7 @@ export async function addCatalogue(
   ids: { trims: Map<string, string>; ingredients: Map<string, string>; casings: Map<string, string> },
 ): Promise<void> {
   await db.insertMany(
-    'INSERT INTO trim (id, name, species, fat_pct) VALUES ?',
+    'INSERT INTO trim_kind (id, name, species, fat_pct) VALUES ?',
     TRIMS.map((t) => [ids.trims.get(t.key) ?? '', t.name, t.species, t.fatPct]),
   );
   await db.insertMany(

@@ -13,7 +13,7 @@ const GRANTS: Record<string, string> = {
   setting: CHANGE,
   live_event: 'SELECT, INSERT, DELETE',
   command: ADD_ONLY,
-  trim: CHANGE,
+  trim_kind: CHANGE,
   ingredient: CHANGE,
   casing: CHANGE,
   account: ADD_ONLY,
