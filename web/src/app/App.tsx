@@ -1,0 +1,59 @@
+import CssBaseline from '@mui/material/CssBaseline';
+import { ThemeProvider } from '@mui/material/styles';
+import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
+import { Suspense, lazy } from 'react';
+import { BrowserRouter, Navigate, Route, Routes } from 'react-router';
+import { SignInPage } from '../people/SignInPage.js';
+import { TodayPage } from '../today/TodayPage.js';
+import { Loading } from './Loading.js';
+import { Shell } from './Shell.js';
+import { SessionGate } from './session.js';
+import { ShortcutProvider } from './shortcuts.js';
+import { theme } from './theme.js';
+
+const ColdRoomPage = lazy(() => import('../cold-room/ColdRoomPage.js'));
+const BlendPage = lazy(() => import('../blend/BlendPage.js'));
+const BatchListPage = lazy(() => import('../batches/BatchListPage.js'));
+const BatchPage = lazy(() => import('../batches/BatchPage.js'));
+const BenchListPage = lazy(() => import('../bench/BenchListPage.js'));
+const BenchPage = lazy(() => import('../bench/BenchPage.js'));
+const YieldsPage = lazy(() => import('../yields/YieldsPage.js'));
+const BatchYieldPage = lazy(() => import('../yields/BatchYieldPage.js'));
+const ScalesPage = lazy(() => import('../devices/ScalesPage.js'));
+
+const client = new QueryClient({
+  defaultOptions: { queries: { retry: 1, staleTime: 5000, refetchOnWindowFocus: false } },
+});
+
+export function App() {
+  return (
+    <ThemeProvider theme={theme}>
+      <CssBaseline />
+      <QueryClientProvider client={client}>
+        <ShortcutProvider>
+          <SessionGate signIn={<SignInPage />}>
+            <BrowserRouter>
+              <Suspense fallback={<Loading />}>
+                <Routes>
+                  <Route path="bench/:id" element={<BenchPage />} />
+                  <Route element={<Shell />}>
+                    <Route index element={<TodayPage />} />
+                    <Route path="cold-room" element={<ColdRoomPage />} />
+                    <Route path="blend" element={<BlendPage />} />
+                    <Route path="batches" element={<BatchListPage />} />
+                    <Route path="batches/:id" element={<BatchPage />} />
+                    <Route path="bench" element={<BenchListPage />} />
+                    <Route path="yields" element={<YieldsPage />} />
+                    <Route path="yields/:id" element={<BatchYieldPage />} />
+                    <Route path="scales" element={<ScalesPage />} />
+                    <Route path="*" element={<Navigate to="/" replace />} />
+                  </Route>
+                </Routes>
+              </Suspense>
+            </BrowserRouter>
+          </SessionGate>
+        </ShortcutProvider>
+      </QueryClientProvider>
+    </ThemeProvider>
+  );
+}

@@ -1,0 +1,58 @@
+import type { z } from 'zod';
+import type { Problem, Route } from '@zest/contract';
+
+/** A refusal by the server, with its sentence and the fields at fault. */
+export class ApiProblem extends Error {
+  readonly problem: Problem;
+
+  constructor(problem: Problem) {
+    super(problem.detail);
+    this.name = 'ApiProblem';
+    this.problem = problem;
+  }
+}
+
+/** The server could not be reached, or its database was away: the same request may be sent again. */
+export class NotReached extends Error {
+  constructor(sentence: string) {
+    super(sentence);
+    this.name = 'NotReached';
+  }
+}
+
+interface CallInput<R extends Route> {
+  params?: z.input<R['params']>;
+  body?: z.input<R['body']>;
+}
+
+/**
+ * Calls a route of the contract.
+ * @throws ApiProblem for a refusal, NotReached when nothing was decided
+ */
+export async function call<R extends Route>(route: R, input: CallInput<R> = {}): Promise<z.output<R['response']>> {
+  const params = (input.params ?? {}) as Record<string, string>;
+  const path = route.path.replace(/:(\w+)/g, (_, name: string) => encodeURIComponent(params[name] ?? ''));
+  const response = await send(`/api/v1${path}`, route.method, input.body);
+  if (response.ok) return (await response.json()) as z.output<R['response']>;
+  throw await problemOf(response);
+}
+
+async function send(url: string, method: string, body: unknown): Promise<Response> {
+  try {
+    return await fetch(url, {
+      method,
+      headers: body === undefined ? {} : { 'Content-Type': 'application/json' },
+      ...(body === undefined ? {} : { body: JSON.stringify(body) }),
+    });
+  } catch {
+    throw new NotReached('The server cannot be reached. Nothing is lost; it can be sent again.');
+  }
+}
+
+async function problemOf(response: Response): Promise<Error> {
+  const problem = (await response.json().catch(() => undefined)) as Problem | undefined;
+  if (response.status === 503 || !problem) {
+    return new NotReached(problem?.detail ?? 'The server did not answer as it should. It can be sent again.');
+  }
+  return new ApiProblem(problem);
+}

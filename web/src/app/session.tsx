@@ -1,0 +1,44 @@
+import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { createContext, useContext, type ReactNode } from 'react';
+import { ROUTES, type Person } from '@zest/contract';
+import { ApiProblem, call } from './api.js';
+
+export const SESSION_KEY = ['session'] as const;
+
+const PersonContext = createContext<Person | undefined>(undefined);
+
+/** Asks once who is signed in; shows one thing to somebody and another to nobody. */
+export function SessionGate({ children, signIn }: { children: ReactNode; signIn: ReactNode }) {
+  const session = useQuery({
+    queryKey: SESSION_KEY,
+    queryFn: async () => {
+      try {
+        return await call(ROUTES.me);
+      } catch (error) {
+        if (error instanceof ApiProblem && error.problem.status === 401) return null;
+        throw error;
+      }
+    },
+    staleTime: Infinity,
+    retry: 2,
+  });
+  if (session.isPending) return null;
+  if (!session.data) return signIn;
+  return <PersonContext value={session.data}>{children}</PersonContext>;
+}
+
+/** The person signed in; only below {@link SessionGate}. */
+export function usePerson(): Person {
+  const person = useContext(PersonContext);
+  if (!person) throw new Error('usePerson outside a session');
+  return person;
+}
+
+/** Changes units or number style everywhere at once, then on the server. */
+export function useSetPreferences(): (preferences: Pick<Person, 'units' | 'numberStyle'>) => void {
+  const client = useQueryClient();
+  return (preferences) => {
+    client.setQueryData<Person | null>(SESSION_KEY, (person) => person && { ...person, ...preferences });
+    void call(ROUTES.setPreferences, { body: preferences }).catch(() => client.invalidateQueries({ queryKey: SESSION_KEY }));
+  };
+}

@@ -1,0 +1,97 @@
+import { createContext, useContext, useEffect, useMemo, useRef, type ReactNode } from 'react';
+import { BURST_MS, KeyHub } from './key-hub.js';
+
+export interface Shortcut {
+  /** A key as the browser names it, or `digits` for 0–9, point, comma and Backspace. */
+  key: string;
+  /** What it does, for the overview; empty leaves it out. */
+  says: string;
+  act: (key: string) => void;
+}
+
+interface Registry {
+  add: (shortcut: { current: Shortcut }) => () => void;
+  list: () => Shortcut[];
+}
+
+const RegistryContext = createContext<Registry | undefined>(undefined);
+
+/** The one place where keys are read. The shortcut added last answers first. */
+export function ShortcutProvider({ children }: { children: ReactNode }) {
+  const shortcuts = useRef<{ current: Shortcut }[]>([]);
+  const registry = useMemo<Registry>(
+    () => ({
+      add: (shortcut) => {
+        shortcuts.current = [shortcut, ...shortcuts.current];
+        return () => {
+          shortcuts.current = shortcuts.current.filter((s) => s !== shortcut);
+        };
+      },
+      list: () => shortcuts.current.map((s) => s.current),
+    }),
+    [],
+  );
+  useEffect(() => {
+    let timer: number | undefined;
+    const hub = new KeyHub(
+      (key) => shortcuts.current.find((s) => matches(s.current, key))?.current.act(key),
+      () => undefined,
+    );
+    const listen = (event: KeyboardEvent) => {
+      if (event.ctrlKey || event.metaKey) return;
+      if (event.altKey) {
+        const alt = `Alt+${event.key}`;
+        const found = shortcuts.current.find((s) => s.current.key === alt);
+        if (found) {
+          event.preventDefault();
+          found.current.act(alt);
+        }
+        return;
+      }
+      if (isField(event.target)) return;
+      if (event.key === ' ' && !isButton(event.target)) event.preventDefault();
+      if (isButton(event.target) && (event.key === ' ' || event.key === 'Enter')) return;
+      hub.press(event.key, event.timeStamp, event.repeat);
+      window.clearTimeout(timer);
+      timer = window.setTimeout(() => hub.settle(), BURST_MS + 5);
+    };
+    window.addEventListener('keydown', listen);
+    return () => {
+      window.removeEventListener('keydown', listen);
+      window.clearTimeout(timer);
+    };
+  }, []);
+  return <RegistryContext value={registry}>{children}</RegistryContext>;
+}
+
+/** Makes a key do something while the component is shown. */
+export function useShortcut(key: string, says: string, act: (key: string) => void, active = true): void {
+  const registry = useRegistry();
+  const latest = useRef<Shortcut>({ key, says, act });
+  useEffect(() => {
+    latest.current = { key, says, act };
+  });
+  useEffect(() => (active ? registry.add(latest) : undefined), [registry, active]);
+}
+
+export function useRegistry(): Registry {
+  const registry = useContext(RegistryContext);
+  if (!registry) throw new Error('shortcuts outside their provider');
+  return registry;
+}
+
+function matches(shortcut: Shortcut, key: string): boolean {
+  if (shortcut.key === 'digits') return /^[0-9.,]$/.test(key) || key === 'Backspace';
+  return shortcut.key.toLowerCase() === key.toLowerCase();
+}
+
+function isField(target: EventTarget | null): boolean {
+  return (
+    target instanceof HTMLElement &&
+    (target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName) || target.getAttribute('role') === 'combobox')
+  );
+}
+
+function isButton(target: EventTarget | null): boolean {
+  return target instanceof HTMLElement && target.closest('button, a, [role="slider"], [role="menuitem"], [role="option"]') !== null;
+}

@@ -1,0 +1,131 @@
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import { useState } from 'react';
+import { Link, useParams } from 'react-router';
+import type { BatchSheet, SheetStep } from '@zest/contract';
+import { Loading } from '../app/Loading.js';
+import { usePerson } from '../app/session.js';
+import { NUMERALS } from '../app/theme.js';
+import { Triangle, Trouble } from '../app/Trouble.js';
+import { useUnits } from '../app/units.js';
+import { WeightRibbon } from '../kit/weight-ribbon/WeightRibbon.js';
+import { CancelBatch } from './CancelBatch.js';
+import { EntryList } from './EntryList.js';
+import { LineTable } from './LineTable.js';
+import { StepStrip } from './StepStrip.js';
+import { useBatch } from './use-batch.js';
+
+/** The sheet: ribbon on top, the steps as a numbered strip, the chosen step below. */
+export default function BatchPage() {
+  const { id = '' } = useParams();
+  const batch = useBatch(id);
+  if (batch.error) return <Trouble error={batch.error} again={() => void batch.refetch()} />;
+  if (!batch.data) return <Loading what="Fetching the sheet" />;
+  return <Sheet sheet={batch.data} />;
+}
+
+function Sheet({ sheet }: { sheet: BatchSheet }) {
+  const units = useUnits();
+  const person = usePerson();
+  const [chosenId, setChosenId] = useState<string>();
+  const chosen = sheet.steps.find((s) => s.id === (chosenId ?? sheet.stepId)) ?? sheet.steps[sheet.steps.length - 1];
+  const canWork = sheet.state === 'open' && (person.role === 'lead' || person.role === 'bench');
+  return (
+    <Box sx={{ pb: 10 }}>
+      <Box sx={{ display: 'flex', alignItems: 'baseline', gap: 2, flexWrap: 'wrap' }}>
+        <Box component="h1" sx={{ fontSize: 28, m: 0 }}>
+          Batch {sheet.number} · {sheet.product}
+        </Box>
+        <Box>{sheet.recipe.state}, recipe version {sheet.recipe.versionNo}</Box>
+        {sheet.state !== 'open' ? <b>{sheet.state === 'closed' ? 'finished' : 'cancelled'}</b> : null}
+        <Box component={Link} to={`/yields/${sheet.id}`} sx={{ ml: 'auto', color: 'text.primary' }}>
+          Yields of this batch
+        </Box>
+      </Box>
+      <Box sx={{ ...NUMERALS, fontSize: 20, display: 'flex', gap: 3, flexWrap: 'wrap', my: 1 }}>
+        <span>
+          {units.mass(sheet.meatBasis.massMg, 10_000)} meat {BASIS_WORD[sheet.meatBasis.from]}
+        </span>
+        <span>{units.mass(sheet.mixMg, 10_000)} mix in {sheet.loads} {sheet.loads === 1 ? 'load' : 'loads'}</span>
+        <span>
+          {units.percent(sheet.plannedFatPct)} ± {units.number(sheet.fatSd, 1)} fat, window {units.number(sheet.window.minPct, 0)}–{units.number(sheet.window.maxPct, 0)} %,{' '}
+          {units.percent(sheet.inWindow * 100, 0)} sure
+        </span>
+      </Box>
+      {sheet.trouble ? (
+        <Box role="alert" sx={{ display: 'flex', gap: 1, alignItems: 'center', fontWeight: 700, mb: 1 }}>
+          <Triangle /> {sheet.trouble}
+        </Box>
+      ) : null}
+      {sheet.ribbon.some((s) => s.inMg > 0) ? (
+        <WeightRibbon stations={sheet.ribbon} width={1080} height={190} labels title={`Weight ribbon of batch ${sheet.number}`} />
+      ) : (
+        <Box sx={{ p: 2, color: 'text.secondary' }}>Nothing has been weighed yet; the ribbon begins with the first trim.</Box>
+      )}
+      <StepStrip steps={sheet.steps} chosenId={chosen?.id} onChoose={setChosenId} />
+      {chosen ? <StepPanel sheet={sheet} step={chosen} /> : null}
+      <LineTable lines={sheet.lines} />
+      <EntryList sheet={sheet} />
+      {sheet.state === 'open' && person.role === 'lead' && sheet.meatMg === 0 ? <CancelBatch sheet={sheet} /> : null}
+      {canWork ? (
+        <Button component={Link} to={`/bench/${sheet.id}`} variant="contained" sx={{ position: 'fixed', right: 28, bottom: 20, minHeight: 60, px: 4, fontSize: 20 }}>
+          Take up at the bench: {sheet.stepTitle}
+        </Button>
+      ) : null}
+    </Box>
+  );
+}
+
+const BASIS_WORD = { planned: 'planned', weighed: 'weighed', ground: 'out of the grinder' } as const;
+
+function StepPanel({ sheet, step }: { sheet: BatchSheet; step: SheetStep }) {
+  const units = useUnits();
+  const readings = sheet.readings.filter((r) => r.stepId === step.id);
+  const index = sheet.steps.indexOf(step);
+  return (
+    <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 3, my: 2 }}>
+      <Box>
+        <Box component="h2" sx={{ fontSize: 20, m: 0 }}>
+          {index + 1}. {step.title}
+        </Box>
+        <Box sx={{ my: 0.5 }}>{step.say}</Box>
+        {step.stopAboveC !== undefined ? <Box>Stops above {units.temperature(step.stopAboveC)}; your own plan and authority decide.</Box> : null}
+        {step.stopBelowC !== undefined ? <Box>Needs {units.temperature(step.stopBelowC)} in the core; your own plan and authority decide.</Box> : null}
+        {step.caution ? <Box sx={{ fontWeight: 700, mt: 0.5 }}>{step.caution}</Box> : null}
+        {step.state === 'closed' ? (
+          <Box sx={{ mt: 1 }}>
+            Closed by {step.closedBy}
+            {step.overrideReason ? `, signed past what was missing: “${step.overrideReason}”` : ''}.
+          </Box>
+        ) : (
+          step.missing.map((m) => (
+            <Box key={m.what + m.sentence} sx={{ mt: 0.5 }}>
+              – {m.sentence}
+            </Box>
+          ))
+        )}
+      </Box>
+      <Box sx={{ ...NUMERALS, fontSize: 19 }}>
+        {step.inMg > 0 ? (
+          <Box>
+            {units.mass(step.inMg)} in, {units.mass(step.outMg)} out
+            {step.stepYield !== null ? `, step yield ${units.percent(step.stepYield * 100)}` : ''}
+          </Box>
+        ) : null}
+        {readings
+          .filter((r) => r.kind !== 'sample')
+          .map((r) => (
+            <Box key={r.id}>
+              {r.kind === 'temperature' ? units.temperature(r.value) : r.kind === 'tack' ? (r.value === 1 ? 'tack test passed' : 'tack test failed') : `${r.value} ${r.kind === 'count' ? 'pieces' : 'minutes'}`}{' '}
+              · {r.person}, {r.at.slice(11, 16)}
+            </Box>
+          ))}
+        {readings.some((r) => r.kind === 'sample') ? (
+          <Box>
+            sample of {readings.filter((r) => r.kind === 'sample').length}: {readings.filter((r) => r.kind === 'sample').map((r) => units.number(r.value / 1000, 0)).join(', ')} g
+          </Box>
+        ) : null}
+      </Box>
+    </Box>
+  );
+}

@@ -1,0 +1,44 @@
+import Box from '@mui/material/Box';
+import ButtonBase from '@mui/material/ButtonBase';
+import { useQuery } from '@tanstack/react-query';
+import { Link } from 'react-router';
+import { ROUTES } from '@zest/contract';
+import { call } from '../app/api.js';
+import { Loading } from '../app/Loading.js';
+import { COLOUR } from '../app/theme.js';
+import { Trouble } from '../app/Trouble.js';
+import { WeightRibbon } from '../kit/weight-ribbon/WeightRibbon.js';
+
+/** Which batch is taken up; large enough for a wet hand. */
+export default function BenchListPage() {
+  const batches = useQuery({ queryKey: ['batches'], queryFn: () => call(ROUTES.listBatches) });
+  if (batches.error) return <Trouble error={batches.error} again={() => void batches.refetch()} />;
+  if (!batches.data) return <Loading what="Fetching the batches" />;
+  const open = batches.data.filter((b) => b.state === 'open');
+  return (
+    <Box>
+      <Box component="h1" sx={{ fontSize: 32, mt: 0 }}>
+        {open.length > 0 ? 'Which batch?' : 'Nothing is under way. The lead opens a batch.'}
+      </Box>
+      {open.map((batch) => (
+        <ButtonBase
+          key={batch.id}
+          component={Link}
+          to={`/bench/${batch.id}`}
+          sx={{ display: 'grid', gridTemplateColumns: '300px 1fr', gap: 3, width: '100%', minHeight: 130, p: 2, mb: 2, textAlign: 'left', bgcolor: COLOUR.sheet, border: `3px solid ${COLOUR.edge}`, color: COLOUR.ink }}
+        >
+          <Box>
+            <Box sx={{ fontSize: 30, fontWeight: 700 }}>{batch.product}</Box>
+            <Box sx={{ fontSize: 20 }}>batch {batch.number}</Box>
+          </Box>
+          <Box>
+            <Box sx={{ fontSize: 24, mb: 1 }}>
+              <b>{batch.stepTitle}</b>: {batch.waitsFor}
+            </Box>
+            <WeightRibbon stations={batch.ribbon} width={640} height={40} title={`Ribbon of batch ${batch.number}`} />
+          </Box>
+        </ButtonBase>
+      ))}
+    </Box>
+  );
+}

@@ -1,0 +1,17 @@
+import Box from '@mui/material/Box';
+import type { Shown } from '@zest/core';
+import { NUMERALS } from '../app/theme.js';
+
+/** The number that matters now, readable at two metres, its unit at half the size. */
+export function BigNumber({ shown, label, quiet = false }: { shown: Shown; label: string; quiet?: boolean }) {
+  return (
+    <Box aria-live="polite" aria-label={label} role="status" sx={{ ...NUMERALS, display: 'flex', alignItems: 'baseline', gap: 2, fontWeight: 700, opacity: quiet ? 0.75 : 1 }}>
+      <Box component="span" sx={{ fontSize: { xs: 96, md: 168 }, lineHeight: 1 }}>
+        {shown.value}
+      </Box>
+      <Box component="span" sx={{ fontSize: { xs: 48, md: 84 }, lineHeight: 1 }}>
+        {shown.unit}
+      </Box>
+    </Box>
+  );
+}

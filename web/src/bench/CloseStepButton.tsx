@@ -1,0 +1,82 @@
+import Box from '@mui/material/Box';
+import { useQueryClient } from '@tanstack/react-query';
+import { useRef, useState } from 'react';
+import { v7 as uuid } from 'uuid';
+import { ROUTES, type BatchSheet, type SheetStep } from '@zest/contract';
+import { ApiProblem, call } from '../app/api.js';
+import { ReasonDialog } from '../app/ReasonDialog.js';
+import { usePerson } from '../app/session.js';
+import { useShortcut } from '../app/shortcuts.js';
+import { Triangle } from '../app/Trouble.js';
+import { Primary, Secondary } from './BenchFrame.js';
+
+interface CloseStepButtonProps {
+  sheet: BatchSheet;
+  step: SheetStep;
+}
+
+/** Closes the step when nothing is missing; the server decides, and its sentences are shown. */
+export function useCloseStep({ sheet, step }: CloseStepButtonProps) {
+  const client = useQueryClient();
+  const [problem, setProblem] = useState<string>();
+  const id = useRef(uuid());
+  const close = async (override?: string) => {
+    setProblem(undefined);
+    try {
+      const next = await call(ROUTES.closeStep, {
+        params: { id: sheet.id, stepId: step.id },
+        body: { id: id.current, version: step.version, ...(override ? { override } : {}) },
+      });
+      client.setQueryData(['batch', sheet.id], next);
+    } catch (error) {
+      if (error instanceof ApiProblem) {
+        id.current = uuid();
+        await client.invalidateQueries({ queryKey: ['batch', sheet.id] });
+      }
+      setProblem(error instanceof Error ? error.message : String(error));
+      if (override) throw error;
+    }
+  };
+  return { close, problem };
+}
+
+export function CloseStepPrimary({ sheet, step }: CloseStepButtonProps) {
+  const { close, problem } = useCloseStep({ sheet, step });
+  useShortcut(' ', `close ${step.title}`, () => void close());
+  return (
+    <Box>
+      {problem ? (
+        <Box role="alert" sx={{ display: 'flex', gap: 1, mb: 1, fontSize: 18, maxWidth: 520 }}>
+          <Triangle /> {problem}
+        </Box>
+      ) : null}
+      <Primary onClick={() => void close()}>Close {step.title.toLowerCase()}</Primary>
+    </Box>
+  );
+}
+
+/** The lead's signed way past what is missing. */
+export function SignPast({ sheet, step }: CloseStepButtonProps) {
+  const person = usePerson();
+  const { close } = useCloseStep({ sheet, step });
+  const [asking, setAsking] = useState(false);
+  if (person.role !== 'lead' || step.missing.length === 0) return null;
+  return (
+    <>
+      <Secondary onClick={() => setAsking(true)}>Sign past</Secondary>
+      {asking ? (
+        <ReasonDialog
+          title={`Close ${step.title} with something missing`}
+          text={step.missing.map((m) => m.sentence).join(' ')}
+          reasons={['Checked by hand', 'Not needed for this batch', 'Instrument is broken']}
+          action={`Sign and close ${step.title}`}
+          onClose={() => setAsking(false)}
+          onReason={async (reason) => {
+            await close(reason);
+            setAsking(false);
+          }}
+        />
+      ) : null}
+    </>
+  );
+}

@@ -1,0 +1,114 @@
+import Box from '@mui/material/Box';
+import { useState, type ReactNode } from 'react';
+import { v7 as uuid } from 'uuid';
+import type { BatchSheet, SheetStep } from '@zest/contract';
+import { useShortcut } from '../app/shortcuts.js';
+import { useUnits } from '../app/units.js';
+import { Keypad } from '../kit/keypad/Keypad.js';
+import { BenchFrame, Primary, Secondary } from './BenchFrame.js';
+import { BigNumber } from './BigNumber.js';
+import type { Pending } from './pending.js';
+import { DIVISION_MG, SCALE_NAME, scaleForMass } from './scales.js';
+import type { WeighedTask } from './tasks.js';
+import { useTyped } from './typed.js';
+import { useScale } from './use-scale.js';
+
+interface TaskProps {
+  sheet: BatchSheet;
+  step: SheetStep;
+  pending: Pending;
+  header: ReactNode;
+  footer: ReactNode;
+  actions: ReactNode;
+  onDone: () => void;
+}
+
+/** Kilograms out of a step, tub by tub: on to the next, a named loss, or rework. */
+export function MassTask({ sheet, step, pending, header, footer, actions, onDone, task }: TaskProps & { task: WeighedTask }) {
+  const units = useUnits();
+  const [scaleId, setScaleId] = useState(scaleForMass(task.kind === 'out' ? step.balanceMg : 0));
+  const divisionMg = DIVISION_MG[scaleId];
+  const typed = useTyped('type kilograms');
+  const [typing, setTyping] = useState(false);
+  const scale = useScale(scaleId, divisionMg, undefined, () => undefined);
+  const typedMg = typed.value === undefined ? undefined : Math.round(typed.value * 1_000_000);
+  const netMg = scale.connected ? Math.max(0, scale.reading?.netMg ?? 0) : 0;
+  const valueMg = typedMg ?? (scale.taken ? 0 : netMg);
+  const canTake = valueMg > 0 && (typedMg !== undefined || scale.reading?.stable === true);
+  const take = async () => {
+    const readingId = typedMg === undefined ? scale.reading?.id : undefined;
+    if (readingId) scale.markTaken(valueMg);
+    typed.clear();
+    setTyping(false);
+    await pending.record({
+      kind: 'out',
+      label: `${task.title} ${units.mass(valueMg, divisionMg)}`,
+      body: {
+        id: uuid(),
+        stepId: step.id,
+        to: task.kind === 'out' ? 'next' : task.kind,
+        massMg: valueMg,
+        deviceTime: new Date().toISOString(),
+        ...(task.reason === undefined ? {} : { reason: task.reason }),
+        ...(readingId ? { readingId } : {}),
+      },
+    });
+    onDone();
+  };
+  const act = () => {
+    if (scale.taken && typedMg === undefined) void scale.tare();
+    else if (canTake) void take();
+  };
+  useShortcut(' ', 'take the weight, or tare for the next', act);
+  useShortcut('Enter', '', act);
+  useShortcut('t', 'tare', () => void scale.tare());
+  const showKeys = typing || !scale.connected;
+  return (
+    <BenchFrame
+      sheet={sheet}
+      step={step}
+      pending={pending}
+      actions={
+        <>
+          <Secondary onClick={() => void scale.tare()} disabled={!scale.connected}>
+            Tare
+          </Secondary>
+          <Secondary onClick={() => setTyping(!typing)} pressed={typing}>
+            Type it
+          </Secondary>
+          <Secondary onClick={() => setScaleId(scaleId === 'floor' ? 'bench' : 'floor')}>{scaleId === 'floor' ? 'Use bench scale' : 'Use floor scale'}</Secondary>
+          {actions}
+        </>
+      }
+      primary={
+        scale.taken && typedMg === undefined ? (
+          <Primary onClick={() => void scale.tare()}>Tare for the next tub</Primary>
+        ) : (
+          <Primary onClick={() => void take()} disabled={!canTake}>
+            Take {units.mass(valueMg, divisionMg)}
+          </Primary>
+        )
+      }
+    >
+      {header}
+      <Box sx={{ display: 'grid', gridTemplateColumns: showKeys ? '1fr 300px' : '1fr', gap: 3 }}>
+        <Box>
+          <Box sx={{ fontSize: 34, fontWeight: 700, mt: 2 }}>{task.title}</Box>
+          <Box sx={{ fontSize: 20 }}>
+            {SCALE_NAME[scaleId]} · {units.mass(step.inMg)} came in, {units.mass(step.balanceMg)} is still to be weighed out
+          </Box>
+          <BigNumber
+            shown={typed.text !== '' ? { value: typed.text, unit: 'kg' } : scale.connected ? units.massParts(netMg, divisionMg) : { value: '–', unit: '' }}
+            label={`On the scale: ${units.mass(valueMg, divisionMg)}`}
+            quiet={typed.text === '' && scale.reading?.stable !== true}
+          />
+          <Box role="status" sx={{ fontSize: 22 }}>
+            {scale.connected ? (scale.taken ? 'Taken. Tare, or take it off.' : '') : 'The scale is unplugged. Weights can be typed.'}
+          </Box>
+        </Box>
+        {showKeys ? <Keypad onKey={typed.press} /> : null}
+      </Box>
+      {footer}
+    </BenchFrame>
+  );
+}

@@ -1,0 +1,99 @@
+import Box from '@mui/material/Box';
+import ButtonBase from '@mui/material/ButtonBase';
+import { useState } from 'react';
+import type { BatchSheet, SheetStep } from '@zest/contract';
+import { useShortcut } from '../app/shortcuts.js';
+import { COLOUR, NUMERALS } from '../app/theme.js';
+import { Tick } from '../app/Trouble.js';
+import { useUnits, type Units } from '../app/units.js';
+import { ReverseDialog } from '../batches/ReverseDialog.js';
+import { CasingStrip } from '../kit/casing-strip/CasingStrip.js';
+import { BenchFrame, Secondary } from './BenchFrame.js';
+import { CloseStepPrimary, SignPast } from './CloseStepButton.js';
+import type { Pending } from './pending.js';
+import { MassTask } from './MassTask.js';
+import { ReadingTask } from './ReadingTask.js';
+import { isWeighed, tasksOf, type Task } from './tasks.js';
+
+interface TaskStationProps {
+  sheet: BatchSheet;
+  step: SheetStep;
+  pending: Pending;
+}
+
+/** A step that is not a weigh-up: its tasks as tiles, the chosen one filling the screen. */
+export function TaskStation({ sheet, step, pending }: TaskStationProps) {
+  const tasks = tasksOf(sheet, step);
+  const [chosenId, setChosenId] = useState<string>();
+  const [takingBack, setTakingBack] = useState(false);
+  const task = tasks.find((t) => t.id === chosenId) ?? tasks.find((t) => t.required && !t.done);
+  const lastEntry = [...sheet.entries].reverse().find((e) => e.stepId === step.id && !e.reversed && e.reversesId === null && e.how !== 'derived');
+  useShortcut('z', 'take the last weight back', () => setTakingBack(true), lastEntry !== undefined);
+  const actions = (
+    <>
+      {lastEntry ? <Secondary onClick={() => setTakingBack(true)}>Take back</Secondary> : null}
+      {chosenId !== undefined && step.missing.length === 0 ? <Secondary onClick={() => setChosenId(undefined)}>Go on</Secondary> : null}
+      <SignPast sheet={sheet} step={step} />
+    </>
+  );
+  const body = (
+    <>
+      <Box sx={{ fontSize: 24, mb: 1 }}>{step.say}</Box>
+      <TaskRow tasks={tasks} chosenId={task?.id} onChoose={setChosenId} />
+      {takingBack && lastEntry ? <ReverseDialog batchId={sheet.id} entry={lastEntry} onClose={() => setTakingBack(false)} /> : null}
+    </>
+  );
+  const strip =
+    sheet.casing && step.kind === 'stuff' ? (
+      <Box sx={{ mt: 2 }}>
+        <CasingStrip needMm={sheet.casing.needM * 1000} usedMm={sheet.casing.usedMm} leftMm={sheet.casing.leftMm} linkLengthMm={sheet.casing.linkLengthMm} />
+      </Box>
+    ) : null;
+  const shared = { sheet, step, pending, actions, header: body, footer: strip, onDone: () => setChosenId(undefined) };
+  if (!task) {
+    return (
+      <BenchFrame sheet={sheet} step={step} pending={pending} actions={actions} primary={<CloseStepPrimary sheet={sheet} step={step} />}>
+        {body}
+        <Box sx={{ fontSize: 34, fontWeight: 700, mt: 3 }}>Nothing is missing here.</Box>
+        {strip}
+      </BenchFrame>
+    );
+  }
+  return isWeighed(task) ? (
+    <MassTask key={task.id} {...shared} task={task} />
+  ) : (
+    <ReadingTask key={task.id} {...shared} task={task} />
+  );
+}
+
+function TaskRow({ tasks, chosenId, onChoose }: { tasks: readonly Task[]; chosenId: string | undefined; onChoose: (id: string) => void }) {
+  const units = useUnits();
+  return (
+    <Box role="list" aria-label="Tasks of this step" sx={{ display: 'flex', gap: 1, overflowX: 'auto', pb: 1 }}>
+      {tasks.map((task) => (
+        <Box role="listitem" key={task.id}>
+          <ButtonBase
+            onClick={() => onChoose(task.id)}
+            aria-current={task.id === chosenId}
+            sx={{ minHeight: 84, minWidth: 150, p: '8px 14px', display: 'block', textAlign: 'left', bgcolor: task.done ? COLOUR.steel : COLOUR.sheet, border: `3px solid ${task.id === chosenId ? COLOUR.ink : COLOUR.edge}` }}
+          >
+            <Box sx={{ fontSize: 18, display: 'flex', gap: 1, alignItems: 'center' }}>
+              {task.done ? <Tick size={20} /> : null}
+              {task.title}
+            </Box>
+            <Box sx={{ ...NUMERALS, fontSize: 25, fontWeight: 700 }}>{shown(task, units) || (task.required ? 'needed' : '–')}</Box>
+          </ButtonBase>
+        </Box>
+      ))}
+    </Box>
+  );
+}
+
+function shown(task: Task, units: Units): string {
+  if (isWeighed(task)) return task.massMg > 0 ? units.mass(task.massMg) : '';
+  if (task.value === undefined) return '';
+  if (task.kind === 'casing') return units.length(task.value);
+  if (task.kind === 'temperature') return units.temperature(task.value);
+  if (task.kind === 'tack') return task.value === 1 ? 'passed' : 'failed';
+  return task.kind === 'sample' ? `${task.n} weighed` : String(task.value);
+}

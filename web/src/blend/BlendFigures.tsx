@@ -1,0 +1,47 @@
+import Box from '@mui/material/Box';
+import type { PlanOptimal } from '@zest/core';
+import type { TrimLot } from '@zest/contract';
+import { NUMERALS } from '../app/theme.js';
+import { Tick, Triangle } from '../app/Trouble.js';
+import { useUnits } from '../app/units.js';
+import type { Blend } from './BlendPage.js';
+
+interface BlendFiguresProps {
+  blend: Blend;
+  answer: PlanOptimal | undefined;
+  wanted: number;
+  lots: readonly TrimLot[];
+}
+
+/** What the blend is: fat with its uncertainty, the chance of being inside, the cost. */
+export function BlendFigures({ blend, answer, wanted, lots }: BlendFiguresProps) {
+  const units = useUnits();
+  const enough = blend.chance >= wanted - 0.005;
+  const test = lots.find((l) => l.id === answer?.testFirst);
+  return (
+    <Box sx={{ display: 'flex', flexDirection: 'column', gap: 1.2 }}>
+      <Figure name="Fat of the meat block" value={`${units.percent(blend.fatPct)}`} more={`± ${units.number(blend.fatSd, 1)} points`} />
+      <Box sx={{ display: 'flex', gap: 1.5, alignItems: 'center' }}>
+        {enough ? <Tick size={28} /> : <Triangle size={28} />}
+        <Figure name={`Chance of being inside (wanted ${Math.round(wanted * 100)} %)`} value={units.percent(blend.chance * 100, 0)} />
+      </Box>
+      <Figure name="Cost of the meat" value={units.perMass(blend.perKgMinor)} more={answer ? `${units.money(answer.bareCost * 100)} with no regard to the chance, ${units.money(blend.costMinor)} as shown` : ''} />
+      {answer && !answer.confidenceMet ? <Box>The wanted chance cannot be reached; this is the likeliest blend.</Box> : null}
+      {test ? (
+        <Box sx={{ fontSize: 15 }}>
+          A fat test of <b>{test.trimName} {test.code}</b> would make it surest.
+        </Box>
+      ) : null}
+    </Box>
+  );
+}
+
+function Figure({ name, value, more }: { name: string; value: string; more?: string }) {
+  return (
+    <Box>
+      <Box sx={{ fontSize: 15, color: 'text.secondary' }}>{name}</Box>
+      <Box sx={{ ...NUMERALS, fontSize: 34, fontWeight: 700, lineHeight: 1.1 }}>{value}</Box>
+      {more ? <Box sx={{ fontSize: 15 }}>{more}</Box> : null}
+    </Box>
+  );
+}

@@ -1,0 +1,26 @@
+import createCache from '@emotion/cache';
+import { CacheProvider } from '@emotion/react';
+import { StrictMode } from 'react';
+import { createRoot } from 'react-dom/client';
+import '@fontsource/atkinson-hyperlegible-next/latin-400.css';
+import '@fontsource/atkinson-hyperlegible-next/latin-700.css';
+import '@fontsource/atkinson-hyperlegible-next/latin-ext-400.css';
+import '@fontsource/atkinson-hyperlegible-next/latin-ext-700.css';
+import '@fontsource/barlow-condensed/latin-500.css';
+import '@fontsource/barlow-condensed/latin-700.css';
+import '@fontsource/barlow-condensed/latin-ext-500.css';
+import '@fontsource/barlow-condensed/latin-ext-700.css';
+import { App } from './app/App.js';
+
+const nonce = document.querySelector('meta[name="csp-nonce"]')?.getAttribute('content') ?? undefined;
+const cache = createCache({ key: 'z', ...(nonce ? { nonce } : {}) });
+const root = document.getElementById('root');
+if (root) {
+  createRoot(root).render(
+    <StrictMode>
+      <CacheProvider value={cache}>
+        <App />
+      </CacheProvider>
+    </StrictMode>,
+  );
+}
