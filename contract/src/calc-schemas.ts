@@ -52,6 +52,7 @@ export const planIn = z.object({
     .optional(),
   owner: z.string().optional(),
   divisionKg: kg.optional(),
+  dropBelowKg: kg.optional(),
 });
 
 export const correctIn = z.object({ prior: figure, test: figure });

@@ -64,6 +64,7 @@ async function playThisMorning(
         window: recipe.document.window,
         confidence: recipe.document.confidence,
         divisionKg: 0.02,
+        dropBelowKg: 1,
         speciesRules: recipe.document.speciesRules,
         trims: lots
           .filter((l) => !l.owner && !l.hold && l.state !== 'frozen')

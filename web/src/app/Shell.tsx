@@ -27,7 +27,7 @@ export function Shell() {
   return (
     <Box sx={{ display: 'flex', minHeight: '100vh' }}>
       <Rail />
-      <Box component="main" sx={{ flex: 1, minWidth: 0, p: '20px 28px 28px' }}>
+      <Box component="main" sx={{ flex: 1, minWidth: 0, p: '20px 28px 0', display: 'flex', flexDirection: 'column' }}>
         <Suspense fallback={<Loading />}>
           <Outlet />
         </Suspense>

@@ -60,6 +60,7 @@ export const theme = createTheme({
         root: { minHeight: 44, borderWidth: 2, '&:hover': { borderWidth: 2 } },
       },
     },
+    MuiButtonBase: { defaultProps: { disableRipple: true }, styleOverrides: { root: { fontFamily: FONT.text } } },
     MuiTextField: { defaultProps: { size: 'small' } },
     MuiTableCell: { styleOverrides: { root: { borderColor: COLOUR.edge, fontSize: '1rem', padding: '9px 12px' } } },
     MuiCssBaseline: {

@@ -4,6 +4,7 @@ import { useState } from 'react';
 import { Link, useParams } from 'react-router';
 import type { BatchSheet, SheetStep } from '@zest/contract';
 import { Loading } from '../app/Loading.js';
+import { PRIMARY, PrimaryBar } from '../app/PrimaryBar.js';
 import { usePerson } from '../app/session.js';
 import { NUMERALS } from '../app/theme.js';
 import { Triangle, Trouble } from '../app/Trouble.js';
@@ -31,7 +32,7 @@ function Sheet({ sheet }: { sheet: BatchSheet }) {
   const chosen = sheet.steps.find((s) => s.id === (chosenId ?? sheet.stepId)) ?? sheet.steps[sheet.steps.length - 1];
   const canWork = sheet.state === 'open' && (person.role === 'lead' || person.role === 'bench');
   return (
-    <Box sx={{ pb: 10 }}>
+    <Box sx={{ pb: 2 }}>
       <Box sx={{ display: 'flex', alignItems: 'baseline', gap: 2, flexWrap: 'wrap' }}>
         <Box component="h1" sx={{ fontSize: 28, m: 0 }}>
           Batch {sheet.number} · {sheet.product}
@@ -58,7 +59,7 @@ function Sheet({ sheet }: { sheet: BatchSheet }) {
         </Box>
       ) : null}
       {sheet.ribbon.some((s) => s.inMg > 0) ? (
-        <WeightRibbon stations={sheet.ribbon} width={1080} height={190} labels title={`Weight ribbon of batch ${sheet.number}`} />
+        <WeightRibbon stations={sheet.ribbon} width={1080} height={206} labels title={`Weight ribbon of batch ${sheet.number}`} />
       ) : (
         <Box sx={{ p: 2, color: 'text.secondary' }}>Nothing has been weighed yet; the ribbon begins with the first trim.</Box>
       )}
@@ -68,9 +69,11 @@ function Sheet({ sheet }: { sheet: BatchSheet }) {
       <EntryList sheet={sheet} />
       {sheet.state === 'open' && person.role === 'lead' && sheet.meatMg === 0 ? <CancelBatch sheet={sheet} /> : null}
       {canWork ? (
-        <Button component={Link} to={`/bench/${sheet.id}`} variant="contained" sx={{ position: 'fixed', right: 28, bottom: 20, minHeight: 60, px: 4, fontSize: 20 }}>
+        <PrimaryBar>
+          <Button component={Link} to={`/bench/${sheet.id}`} variant="contained" sx={PRIMARY}>
           Take up at the bench: {sheet.stepTitle}
         </Button>
+        </PrimaryBar>
       ) : null}
     </Box>
   );

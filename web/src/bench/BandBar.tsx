@@ -12,7 +12,7 @@ interface BandBarProps {
   words: { low: string; high: string };
 }
 
-const WIDTH = 860;
+const WIDTH = 1180;
 
 /** The pour against its band: the band is a window that stays put, the bar runs towards it. */
 export function BandBar({ already, now, low, due, high, material, words }: BandBarProps) {
@@ -21,7 +21,7 @@ export function BandBar({ already, now, low, due, high, material, words }: BandB
   const total = already + now;
   const over = total > high;
   return (
-    <svg viewBox={`0 0 ${WIDTH} 92`} width="100%" aria-hidden="true">
+    <svg viewBox={`0 0 ${WIDTH} 92`} width="100%" style={{ maxHeight: 108 }} preserveAspectRatio="xMinYMid meet" aria-hidden="true">
       <rect x="1" y="16" width={WIDTH - 2} height="40" fill={COLOUR.sheet} stroke={COLOUR.ink} strokeWidth="2" />
       <rect x="2" y="18" width={x(already)} height="36" fill={MATERIAL_FILL[material]} opacity="0.55" />
       <rect x={x(already)} y="18" width={Math.max(0, x(total) - x(already))} height="36" fill={MATERIAL_FILL[material]} />

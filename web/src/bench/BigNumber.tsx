@@ -6,10 +6,10 @@ import { NUMERALS } from '../app/theme.js';
 export function BigNumber({ shown, label, quiet = false }: { shown: Shown; label: string; quiet?: boolean }) {
   return (
     <Box aria-live="polite" aria-label={label} role="status" sx={{ ...NUMERALS, display: 'flex', alignItems: 'baseline', gap: 2, fontWeight: 700, opacity: quiet ? 0.75 : 1 }}>
-      <Box component="span" sx={{ fontSize: { xs: 96, md: 168 }, lineHeight: 1 }}>
+      <Box component="span" sx={{ fontSize: { xs: 96, md: 150 }, lineHeight: 1 }}>
         {shown.value}
       </Box>
-      <Box component="span" sx={{ fontSize: { xs: 48, md: 84 }, lineHeight: 1 }}>
+      <Box component="span" sx={{ fontSize: { xs: 48, md: 75 }, lineHeight: 1 }}>
         {shown.unit}
       </Box>
     </Box>

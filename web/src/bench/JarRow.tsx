@@ -24,7 +24,7 @@ export function JarRow({ lines, chosenId, pouringMg = 0, onChoose }: JarRowProps
             onClick={() => onChoose(line.id)}
             aria-label={`${line.name}, ${i + 1} of ${lines.length}${isDone(line) ? ', done' : ''}`}
             aria-current={line.id === chosenId}
-            sx={{ flexDirection: 'column', width: 112, minHeight: 150, p: 0.5, border: `3px solid ${line.id === chosenId ? COLOUR.ink : 'transparent'}` }}
+            sx={{ flexDirection: 'column', width: 128, minHeight: 158, p: 0.5, border: `3px solid ${line.id === chosenId ? COLOUR.ink : 'transparent'}` }}
           >
             <Jar
               filled={line.weighedMg / line.dueMg}
@@ -36,8 +36,8 @@ export function JarRow({ lines, chosenId, pouringMg = 0, onChoose }: JarRowProps
               cure={line.role === 'cure'}
               size={92}
             />
-            <Box sx={{ fontSize: 16, lineHeight: 1.1, textAlign: 'center' }}>{line.name}</Box>
-            <Box sx={{ ...NUMERALS, fontSize: 19, fontWeight: 700 }}>{units.mass(line.dueMg)}</Box>
+            <Box sx={{ fontSize: 17, lineHeight: 1.1, textAlign: 'center' }}>{line.name}</Box>
+            <Box sx={{ ...NUMERALS, fontSize: 22, fontWeight: 700 }}>{units.mass(line.dueMg)}</Box>
           </ButtonBase>
         </Box>
       ))}

@@ -8,7 +8,7 @@ import { Keypad } from '../kit/keypad/Keypad.js';
 import { BenchFrame, Primary, Secondary } from './BenchFrame.js';
 import { BigNumber } from './BigNumber.js';
 import type { Pending } from './pending.js';
-import { DIVISION_MG, SCALE_NAME, scaleForMass } from './scales.js';
+import { DIVISION_MG, SCALE_NAME, scaleForMass, showOnScale } from './scales.js';
 import type { WeighedTask } from './tasks.js';
 import { useTyped } from './typed.js';
 import { useScale } from './use-scale.js';
@@ -98,7 +98,7 @@ export function MassTask({ sheet, step, pending, header, footer, actions, onDone
             {SCALE_NAME[scaleId]} · {units.mass(step.inMg)} came in, {units.mass(step.balanceMg)} is still to be weighed out
           </Box>
           <BigNumber
-            shown={typed.text !== '' ? { value: typed.text, unit: 'kg' } : scale.connected ? units.massParts(netMg, divisionMg) : { value: '–', unit: '' }}
+            shown={typed.text !== '' ? { value: typed.text, unit: 'kg' } : scale.connected ? showOnScale(units, netMg, scaleId) : { value: '–', unit: '' }}
             label={`On the scale: ${units.mass(valueMg, divisionMg)}`}
             quiet={typed.text === '' && scale.reading?.stable !== true}
           />

@@ -10,7 +10,7 @@ import { Keypad } from '../kit/keypad/Keypad.js';
 import { BenchFrame, Primary, Secondary } from './BenchFrame.js';
 import { BigNumber } from './BigNumber.js';
 import type { Entry, Pending } from './pending.js';
-import { DIVISION_MG } from './scales.js';
+import { DIVISION_MG, showOnScale } from './scales.js';
 import type { ReadTask } from './tasks.js';
 import { useTyped } from './typed.js';
 import { useScale } from './use-scale.js';
@@ -183,7 +183,7 @@ function SampleTask({ sheet, step, pending, header, footer, actions, task }: Rea
           <Box sx={{ fontSize: 34, fontWeight: 700, mt: 2 }}>
             Piece {Math.min(task.n + 1, wanted)} of {wanted}
           </Box>
-          <BigNumber shown={typed.text !== '' ? { value: typed.text, unit: 'g' } : scale.connected ? units.massParts(netMg, 1000) : { value: '–', unit: 'g' }} label={`On the scale: ${units.mass(valueMg)}`} />
+          <BigNumber shown={typed.text !== '' ? { value: typed.text, unit: 'g' } : scale.connected ? showOnScale(units, netMg, 'bench') : { value: '–', unit: 'g' }} label={`On the scale: ${units.mass(valueMg)}`} />
           {figures ? (
             <Box sx={{ ...NUMERALS, fontSize: 28 }}>
               mean {units.number(figures.meanG, 1)} g ± {units.number(figures.sdG, 1)}

@@ -17,7 +17,7 @@ import { CloseStepPrimary, SignPast } from './CloseStepButton.js';
 import { JarRow } from './JarRow.js';
 import { OverPourPanel } from './OverPourPanel.js';
 import type { Pending } from './pending.js';
-import { DIVISION_MG, SCALE_NAME } from './scales.js';
+import { DIVISION_MG, SCALE_NAME, showOnScale } from './scales.js';
 import { useTyped } from './typed.js';
 import { useScale } from './use-scale.js';
 
@@ -166,15 +166,17 @@ function LineWeighing({ sheet, step, pending, lines, line, onChoose }: LineWeigh
             </Box>
           ) : null}
           {line.note ? <Box sx={{ fontSize: 20 }}>{line.note}</Box> : null}
+          <Box sx={{ display: 'flex', alignItems: 'center', gap: 5, flexWrap: 'wrap' }}>
           <BigNumber
-            shown={isTyping ? { value: typed.text, unit: unitMg === 1000 ? 'g' : 'kg' } : scale.connected ? units.massParts(netMg, divisionMg) : { value: '–', unit: '' }}
+            shown={isTyping ? { value: typed.text, unit: unitMg === 1000 ? 'g' : 'kg' } : scale.connected ? showOnScale(units, netMg, line.scaleId) : { value: '–', unit: '' }}
             label={`On the scale: ${units.mass(valueMg, divisionMg)}`}
             quiet={!isTyping && scale.reading?.stable !== true}
           />
-          <BandBar already={line.weighedMg} now={valueMg} low={line.lowMg} due={line.dueMg} high={line.highMg} material={line.material} words={{ low: `from ${units.mass(line.lowMg, divisionMg)}`, high: `to ${units.mass(line.highMg, divisionMg)}` }} />
-          <Box role="status" sx={{ fontSize: 22, minHeight: 34 }}>
+          <Box role="status" sx={{ fontSize: 30, maxWidth: 420, lineHeight: 1.2 }}>
             {hint({ scale, over, auto, isTyping, inBand: total >= line.lowMg && total <= line.highMg, valueMg })}
           </Box>
+          </Box>
+          <BandBar already={line.weighedMg} now={valueMg} low={line.lowMg} due={line.dueMg} high={line.highMg} material={line.material} words={{ low: `from ${units.mass(line.lowMg, divisionMg)}`, high: `to ${units.mass(line.highMg, divisionMg)}` }} />
           {over || line.weighedMg > line.highMg ? (
             <OverPourPanel sheet={sheet} line={line} pouringMg={over ? valueMg : 0} onTake={() => take(valueMg, isTyping ? undefined : scale.reading?.id)} />
           ) : null}

@@ -10,6 +10,7 @@ import { MG_PER_KG, inWindow, mixture, parseQuantity, InputError, shareOut, type
 import { ROUTES, type Recipe, type TrimLot } from '@zest/contract';
 import { call } from '../app/api.js';
 import { Loading } from '../app/Loading.js';
+import { PRIMARY, PrimaryBar } from '../app/PrimaryBar.js';
 import { usePerson } from '../app/session.js';
 import { Trouble } from '../app/Trouble.js';
 import { useUnits } from '../app/units.js';
@@ -65,6 +66,7 @@ function BlendBench({ recipe, recipes, lots, onRecipe }: BlendBenchProps) {
       confidence: document.confidence,
       speciesRules: document.speciesRules,
       divisionKg: DIVISION_KG,
+      dropBelowKg: LEAST_USE_KG,
       trims: usable.map((lot) => ({
         id: lot.id,
         species: lot.species,
@@ -72,7 +74,6 @@ function BlendBench({ recipe, recipes, lots, onRecipe }: BlendBenchProps) {
         fatSd: lot.fatSd,
         pricePerKg: lot.priceMinorPerKg / 100,
         availableKg: lot.freeMg / MG_PER_KG,
-        minUseKg: LEAST_USE_KG,
         ...(locks[lot.id] === undefined ? {} : { lockedKg: locks[lot.id] }),
       })),
     };
@@ -112,7 +113,7 @@ function BlendBench({ recipe, recipes, lots, onRecipe }: BlendBenchProps) {
   const lockAt = (id: string, value: number) => setLocks((now) => ({ ...now, [id]: value }));
 
   return (
-    <Box sx={{ pb: 10 }}>
+    <Box>
       <Box sx={{ display: 'flex', gap: 2, alignItems: 'center', flexWrap: 'wrap', mb: 1 }}>
         <Box component="h1" sx={{ fontSize: 28, m: 0, mr: 2 }}>
           New batch
@@ -150,7 +151,7 @@ function BlendBench({ recipe, recipes, lots, onRecipe }: BlendBenchProps) {
             onRest={() => setRestAt((n) => n + 1)}
             onLock={toggleLock}
           />
-          <Box sx={{ display: 'grid', gridTemplateColumns: 'minmax(0, 1fr) 300px', gap: 3, mt: 1 }}>
+          <Box sx={{ display: 'grid', gridTemplateColumns: 'minmax(0, 1fr) 250px', gap: 3, mt: 1 }}>
             <BlendTable rows={rows} kg={kg} totalKg={(meat.mg ?? 0) / MG_PER_KG} locks={locks} onLock={toggleLock} onKg={lockAt} />
             <BlendFigures blend={blend} answer={answer?.status === 'optimal' ? answer : undefined} wanted={document.confidence} lots={usable} />
           </Box>
@@ -191,12 +192,12 @@ function OpenBatchButton(props: { recipe: Recipe; meatMg: number | undefined; wi
     }
   };
   return (
-    <Box sx={{ position: 'fixed', right: 28, bottom: 20, display: 'flex', alignItems: 'center', gap: 2, maxWidth: '80%' }}>
+    <PrimaryBar>
       {error ? <Trouble error={error} /> : null}
-      <Button variant="contained" disabled={!props.ready || busy} onClick={() => void open()} sx={{ minHeight: 60, px: 4, fontSize: 20, boxShadow: '0 0 0 6px rgba(251,247,239,0.9)' }}>
+      <Button variant="contained" disabled={!props.ready || busy} onClick={() => void open()} sx={PRIMARY}>
         Open batch · {props.recipe.name} {props.label}
       </Button>
-    </Box>
+    </PrimaryBar>
   );
 }
 

@@ -25,24 +25,24 @@ export function BlendTable({ rows, kg, totalKg, locks, onLock, onKg }: BlendTabl
   const units = useUnits();
   return (
     <Table size="small" aria-label="Trims of the blend">
-      <TableHead>
+      <TableHead sx={{ '& th': { px: '8px', whiteSpace: 'nowrap' } }}>
         <TableRow>
           <TableCell>Trim</TableCell>
           <TableCell align="right">Take</TableCell>
-          <TableCell align="right">Share of meat</TableCell>
+          <TableCell align="right">Share</TableCell>
           <TableCell align="right">Fat in it</TableCell>
           <TableCell align="right">Free</TableCell>
           <TableCell align="right">Price</TableCell>
           <TableCell />
         </TableRow>
       </TableHead>
-      <TableBody sx={{ '& td': { ...NUMERALS, fontSize: 18 } }}>
+      <TableBody sx={{ '& td': { ...NUMERALS, fontSize: 18, whiteSpace: 'nowrap', py: '5px', px: '8px' } }}>
         {rows.map((lot) => (
           <TableRow key={lot.id}>
-            <TableCell sx={{ fontFamily: 'inherit !important', fontSize: '16px !important' }}>
+            <TableCell sx={{ fontFamily: 'inherit !important', fontSize: '15px !important' }}>
               {lot.trimName} <span style={{ opacity: 0.75 }}>{lot.code}</span>
             </TableCell>
-            <TableCell align="right" sx={{ width: 128 }}>
+            <TableCell align="right" sx={{ width: 100 }}>
               <KgField name={lot.trimName} value={kg[lot.id] ?? 0} onCommit={(value) => onKg(lot.id, value)} />
             </TableCell>
             <TableCell align="right">{units.percent((100 * (kg[lot.id] ?? 0)) / totalKg)}</TableCell>

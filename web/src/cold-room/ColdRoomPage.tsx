@@ -11,6 +11,7 @@ import { useRef, useState } from 'react';
 import { ROUTES, type TrimLot } from '@zest/contract';
 import { call } from '../app/api.js';
 import { Loading } from '../app/Loading.js';
+import { PRIMARY, PrimaryBar } from '../app/PrimaryBar.js';
 import { usePerson } from '../app/session.js';
 import { useShortcut } from '../app/shortcuts.js';
 import { COLOUR, NUMERALS } from '../app/theme.js';
@@ -33,7 +34,7 @@ export default function ColdRoomPage() {
   const rows = lots.data.filter((l) => `${l.trimName} ${l.species} ${l.code} ${l.supplier} ${l.owner ?? ''}`.toLowerCase().includes(words));
   const free = lots.data.filter((l) => l.owner === null && l.status === 'available').reduce((s, l) => s + l.freeMg, 0);
   return (
-    <Box sx={{ pb: 10 }}>
+    <Box sx={{ pb: 2 }}>
       <Box sx={{ display: 'flex', alignItems: 'center', gap: 3, mb: 1 }}>
         <Box component="h1" sx={{ fontSize: 28, m: 0 }}>
           Cold room
@@ -47,6 +48,7 @@ export default function ColdRoomPage() {
       <Table size="small" aria-label="Lots in the cold room">
         <TableHead>
           <TableRow>
+            <TableCell>Lot</TableCell>
             <TableCell>Trim</TableCell>
             <TableCell>Species</TableCell>
             <TableCell align="right">Fat</TableCell>
@@ -55,7 +57,7 @@ export default function ColdRoomPage() {
             <TableCell align="right">Free</TableCell>
             <TableCell align="right">Price</TableCell>
             <TableCell align="right">Age</TableCell>
-            <TableCell align="right">Arrived at</TableCell>
+            <TableCell align="right">Came at</TableCell>
             <TableCell>State</TableCell>
           </TableRow>
         </TableHead>
@@ -66,9 +68,11 @@ export default function ColdRoomPage() {
         </TableBody>
       </Table>
       {person.role === 'lead' ? (
-        <Button variant="contained" onClick={() => setReceiving(true)} sx={{ position: 'fixed', right: 28, bottom: 20, minHeight: 60, px: 4, fontSize: 20 }}>
+        <PrimaryBar>
+          <Button variant="contained" onClick={() => setReceiving(true)} sx={PRIMARY}>
           Receive a lot
         </Button>
+        </PrimaryBar>
       ) : null}
       {receiving ? <ReceiveLotDialog onClose={() => setReceiving(false)} /> : null}
     </Box>
@@ -80,9 +84,10 @@ function LotRow({ lot }: { lot: TrimLot }) {
   const number = { ...NUMERALS, fontSize: 18, whiteSpace: 'nowrap' };
   return (
     <TableRow>
-      <TableCell>
-        <b>{lot.trimName}</b> <span style={{ ...NUMERALS }}>{lot.code}</span>
-        <Box sx={{ fontSize: 14, color: 'text.secondary' }}>{lot.supplier}</Box>
+      <TableCell sx={number}>{lot.code}</TableCell>
+      <TableCell sx={{ whiteSpace: 'nowrap' }}>
+        <b>{lot.trimName}</b>
+        <Box sx={{ fontSize: 14, lineHeight: 1.1, color: 'text.secondary' }}>{lot.supplier}</Box>
       </TableCell>
       <TableCell>{lot.species}</TableCell>
       <TableCell align="right" sx={number}>

@@ -5,6 +5,7 @@ import { Link } from 'react-router';
 import { ROUTES, type BatchSummary } from '@zest/contract';
 import { call } from '../app/api.js';
 import { Loading } from '../app/Loading.js';
+import { PRIMARY, PrimaryBar } from '../app/PrimaryBar.js';
 import { usePerson } from '../app/session.js';
 import { COLOUR, NUMERALS } from '../app/theme.js';
 import { Triangle, Trouble } from '../app/Trouble.js';
@@ -39,7 +40,7 @@ export function TodayPage() {
         ) : null}
       </Box>
       {done.length > 0 ? (
-        <Box component="section" aria-label="Finished" sx={{ mt: 3, pb: 10 }}>
+        <Box component="section" aria-label="Finished" sx={{ mt: 3, pb: 2 }}>
           <Box component="h2" sx={{ fontSize: 19, mb: 1 }}>
             Finished lately
           </Box>
@@ -49,9 +50,11 @@ export function TodayPage() {
         </Box>
       ) : null}
       {person.role === 'lead' ? (
-        <Button component={Link} to="/blend" variant="contained" sx={{ position: 'fixed', right: 28, bottom: 20, minHeight: 60, px: 4, fontSize: 20 }}>
+        <PrimaryBar>
+          <Button component={Link} to="/blend" variant="contained" sx={PRIMARY}>
           New batch
         </Button>
+        </PrimaryBar>
       ) : null}
     </Box>
   );
@@ -86,11 +89,11 @@ function OpenRow({ batch, canWork }: { batch: BatchSummary; canWork: boolean }) 
       </Box>
       {canWork ? (
         <Button component={Link} to={`/bench/${batch.id}`} variant="outlined" sx={{ minHeight: 56 }}>
-          Take up at the bench
+          To the bench
         </Button>
       ) : (
         <Button component={Link} to={`/batches/${batch.id}`} variant="outlined" sx={{ minHeight: 56 }}>
-          Look at the sheet
+          See the sheet
         </Button>
       )}
     </Box>

@@ -70,14 +70,16 @@ function BatchYield({ sheet }: { sheet: BatchSheet }) {
         <TableBody sx={{ '& td': { fontSize: 17 } }}>
           {sheet.steps.filter((s) => s.holdsMass && s.inMg > 0).map((step) => {
             const station = sheet.ribbon.find((r) => r.position === step.position);
+            const named = station?.slivers.filter((s) => s.name !== 'unaccounted') ?? [];
+            const writtenMg = station?.slivers.find((s) => s.name === 'unaccounted')?.massMg ?? 0;
             return (
               <TableRow key={step.id}>
                 <TableCell>{step.title}</TableCell>
                 <TableCell align="right" sx={NUMERALS}>{units.mass(step.inMg)}</TableCell>
                 <TableCell align="right" sx={NUMERALS}>{units.mass(step.outMg)}</TableCell>
-                <TableCell>{station?.slivers.map((s) => `${s.name} ${units.mass(s.massMg)}`).join(', ')}</TableCell>
+                <TableCell>{named.map((s) => `${s.name} ${units.mass(s.massMg)}`).join(', ')}</TableCell>
                 <TableCell align="right" sx={NUMERALS}>
-                  {step.state === 'closed' ? units.mass(step.balanceMg) : `${units.mass(step.balanceMg)} still there`}
+                  {step.state === 'closed' ? units.mass(step.balanceMg + writtenMg) : `${units.mass(step.balanceMg)} still there`}
                 </TableCell>
                 <TableCell align="right" sx={NUMERALS}>{step.stepYield === null ? '' : units.percent(step.stepYield * 100)}</TableCell>
                 <TableCell align="right" sx={NUMERALS}>{step.runningYield === null ? '' : units.percent(step.runningYield * 100)}</TableCell>

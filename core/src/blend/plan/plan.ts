@@ -25,10 +25,29 @@ import type { PlanAnswer, PlanInput, PlanOptimal, PlanTrim } from './types.js';
 export function plan(input: PlanInput, solve: Solve): PlanAnswer {
   checkPlanInput(input);
   const owned = { ...input, trims: input.trims.filter((t) => t.owner === input.owner) };
+  const answer = planOwned(owned, solve);
+  return withoutCrumbs(owned, answer, solve);
+}
+
+/** Leaves out trims of which too little is used to be worth fetching, where a blend without them exists. */
+function withoutCrumbs(input: PlanInput, answer: PlanAnswer, solve: Solve): PlanAnswer {
+  const least = (input.dropBelowKg ?? 0) * 1e6;
+  if (answer.status !== 'optimal' || least <= 0) return answer;
+  const crumbs = new Set(
+    answer.uses.filter((u) => u.massMg < least && !input.trims.some((t) => t.id === u.id && t.lockedKg !== undefined)).map((u) => u.id),
+  );
+  if (crumbs.size === 0) return answer;
+  const rest = { ...input, trims: input.trims.filter((t) => !crumbs.has(t.id)) };
+  const again = planOwned(rest, solve);
+  if (again.status !== 'optimal' || (answer.confidenceMet && !again.confidenceMet)) return answer;
+  return withoutCrumbs(rest, { ...again, bareCost: answer.bareCost, solves: again.solves + answer.solves }, solve);
+}
+
+function planOwned(owned: PlanInput, solve: Solve): PlanAnswer {
   const first = solveByRank(owned, solve);
   if (!first) return { status: 'infeasible', reasons: explainInfeasible(owned, solve) };
   const { model, costs, kg: cheapest } = first;
-  const wanted = input.confidence ?? 0;
+  const wanted = owned.confidence ?? 0;
   const found = confidentBlend(owned, model, costs, cheapest, solve);
   const masses = settle(owned, found.kg, found.met ? wanted : 0);
   return describe(owned, masses, found.kg, {

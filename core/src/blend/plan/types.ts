@@ -53,6 +53,8 @@ export interface PlanInput {
   owner?: string | undefined;
   /** Division of the scale the meats are weighed on; the answer is rounded to it. Default 1 mg. */
   divisionKg?: number | undefined;
+  /** Uses smaller than this are not worth fetching: those trims are left out and the plan made again. */
+  dropBelowKg?: number | undefined;
 }
 
 export interface PlanUse {

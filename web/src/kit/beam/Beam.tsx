@@ -14,8 +14,9 @@ export interface BeamProps {
 }
 
 const WIDTH = 1080;
-const HEIGHT = 372;
+const HEIGHT = 316;
 const STEP_KG = 0.1;
+const LABEL_Y = 284;
 
 /** The blend as a lever. Drag a block up or down to change its kilograms, or use the arrow keys. */
 export function Beam({ blocks, blend, window, onSize, onRest, onLock }: BeamProps) {
@@ -59,7 +60,7 @@ export function Beam({ blocks, blend, window, onSize, onRest, onLock }: BeamProp
       role="group"
       aria-label="The blend as a beam"
     >
-      <rect x={from} y={28} width={Math.max(2, to - from)} height={HEIGHT - 56} fill={COLOUR.pine} opacity={0.13} />
+      <rect x={from} y={28} width={Math.max(2, to - from)} height={HEIGHT - 28 - 52} fill={COLOUR.pine} opacity={0.13} />
       <text x={(from + to) / 2} y={20} textAnchor="middle" fontSize="16" style={text}>
         window {units.number(window.minPct, 1)}–{units.number(window.maxPct, 1)} % fat
       </text>
@@ -69,7 +70,7 @@ export function Beam({ blocks, blend, window, onSize, onRest, onLock }: BeamProp
         {drawing.ticks.map((tick) => (
           <g key={tick.pct}>
             <line x1={tick.x} x2={tick.x} y1={BEAM_Y - 6} y2={BEAM_Y + 6} stroke={COLOUR.ink} />
-            <text x={tick.x} y={BEAM_Y + 22} textAnchor="middle" fontSize="14" style={text}>
+            <text x={tick.x} y={BEAM_Y + 24} textAnchor="middle" fontSize="14" style={text}>
               {tick.pct}
             </text>
           </g>
@@ -92,8 +93,8 @@ export function Beam({ blocks, blend, window, onSize, onRest, onLock }: BeamProp
       <text x={drawing.pivotX} y={40} textAnchor="middle" fontSize="20" fontWeight="700" style={text} stroke={COLOUR.paper} strokeWidth="5" paintOrder="stroke">
         {units.percent(blend.fatPct)} fat
       </text>
-      <text x={WIDTH - 30} y={HEIGHT - 10} textAnchor="end" fontSize="15" style={text}>
-        fat of the trim, % by weight
+      <text x={WIDTH - 30} y={BEAM_Y - 16} textAnchor="end" fontSize="15" style={text}>
+        fat of each trim, % by weight
       </text>
     </svg>
   );
@@ -107,7 +108,6 @@ function Hanging({ block, locked, label, onDown, onKey }: {
   onKey: (event: KeyboardEvent) => void;
 }) {
   const middle = block.x + block.side / 2;
-  const wide = block.side > 64;
   const fat = Math.min(1, block.fatPct / 100);
   return (
     <g
@@ -121,13 +121,13 @@ function Hanging({ block, locked, label, onDown, onKey }: {
       onKeyDown={onKey}
       style={{ cursor: 'ns-resize' }}
     >
-      <line x1={middle} x2={middle} y1={block.hangY} y2={block.y} stroke={COLOUR.ink} strokeWidth="1.5" />
+      <line x1={block.hangX} x2={middle} y1={BEAM_Y + 6} y2={block.y} stroke={COLOUR.ink} strokeWidth="1.5" />
       <rect x={block.x} y={block.y} width={block.side} height={block.side} fill={COLOUR.lean} stroke={COLOUR.ink} strokeWidth={locked ? 4 : 1.5} />
       <rect x={block.x} y={block.y + block.side * (1 - fat)} width={block.side} height={block.side * fat} fill={COLOUR.fat} stroke={COLOUR.ink} strokeWidth="1" />
-      <text x={wide ? middle : block.x + block.side + 5} y={block.y + (wide ? block.side * (1 - fat) - 9 : 15)} textAnchor={wide ? 'middle' : 'start'} fontSize={wide ? 21 : 16} fontWeight="700" fontFamily={FONT.number} fill={wide && fat < 0.7 ? COLOUR.paper : COLOUR.ink}>
+      <text x={middle} y={LABEL_Y} textAnchor="middle" fontSize="21" fontWeight="700" fontFamily={FONT.number} fill={COLOUR.ink}>
         {label}
       </text>
-      <text x={wide ? middle : block.x + block.side + 5} y={block.y + (wide ? block.side + 16 : 31)} textAnchor={wide ? 'middle' : 'start'} fontSize="15" fontFamily={FONT.number} fill={COLOUR.ink}>
+      <text x={middle} y={LABEL_Y + 18} textAnchor="middle" fontSize="15" fontFamily={FONT.number} fill={COLOUR.ink}>
         {block.name}
         {locked ? ' · locked' : ''}
       </text>

@@ -29,10 +29,10 @@ export function WeightRibbon({ stations, width, height, labels = false, title, o
         </pattern>
       </defs>
       {drawing.bands.map((band) => (
-        <path key={band.key} d={band.path} fill={MATERIAL_FILL[band.material]} stroke={band.material === 'fat' ? COLOUR.ink : MATERIAL_FILL[band.material]} strokeWidth={band.material === 'fat' && labels ? 0.6 : 0.3} />
+        <path key={band.key} d={band.path} fill={MATERIAL_FILL[band.material]} stroke={MATERIAL_FILL[band.material]} strokeWidth="0.4" />
       ))}
       {drawing.slivers.map((s) => (
-        <path key={s.key} d={s.path} fill={s.kind === 'loss' ? `url(#${hatch})` : COLOUR.lean} stroke={COLOUR.ink} strokeWidth="0.8" />
+        <path key={s.key} d={s.path} fill={s.kind === 'loss' ? `url(#${hatch})` : COLOUR.lean} stroke={labels ? COLOUR.ink : COLOUR.faint} strokeWidth={labels ? 0.8 : 0.4} />
       ))}
       {drawing.gaps.map((gap) => (
         <path

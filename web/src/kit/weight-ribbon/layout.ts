@@ -1,4 +1,4 @@
-import { MATERIALS, type Material, type RibbonStation } from '@zest/core';
+import { MATERIALS, type Composition, type Material, type RibbonStation } from '@zest/core';
 
 /** A closed shape in drawing units. */
 export interface Shape {
@@ -55,10 +55,10 @@ export function layoutRibbon(
 ): RibbonDrawing {
   const used = stations.filter((s) => s.inMg > 0);
   const top = labels ? TOP : 2;
-  const room = size.height - top - (labels ? 96 : 10);
+  const room = size.height - top - (labels ? 100 : 10);
   const most = Math.max(1, ...used.map((s) => s.inMg));
   const scale = room / most;
-  const each = size.width / Math.max(1, used.length);
+  const each = size.width / Math.max(1, stations.length);
   const drawing: RibbonDrawing = { ...size, bands: [], slivers: [], gaps: [], stations: [] };
   let before = used[0] ? firstMass(used[0]) : 0;
   used.forEach((station, i) => {
@@ -69,10 +69,14 @@ export function layoutRibbon(
     const waiting = !station.closed && station.outMg === 0;
     const endH = waiting ? inH : outH;
     const startH = Math.min(inH, before * scale);
-    bandShapes(station, [at(0), startH], [at(GROW_TO), inH], top, drawing);
-    bandShapes(station, [at(GROW_TO), inH], [at(SHED_FROM), inH], top, drawing, 'mid');
-    bandShapes(station, [at(SHED_FROM), inH], [at(waiting ? 1 : SHED_TO), endH], top, drawing, 'shed');
-    if (!waiting) bandShapes(station, [at(SHED_TO), endH], [at(1), endH], top, drawing, 'out');
+    const profile: Profile[] = [
+      { x: at(0), height: startH, bands: i === 0 ? meatOnly(station) : (used[i - 1]?.bands ?? station.bands) },
+      { x: at(GROW_TO), height: inH, bands: station.bands },
+      { x: at(SHED_FROM), height: inH, bands: station.bands },
+      { x: at(waiting ? 1 : SHED_TO), height: endH, bands: station.bands },
+      { x: at(1), height: endH, bands: station.bands },
+    ];
+    drawing.bands.push(...bandShapes(station.accountId, profile, top));
     let y = top + endH;
     station.slivers.forEach((sliver, n) => {
       const h = Math.max(1.5, sliver.massMg * scale);
@@ -82,7 +86,7 @@ export function layoutRibbon(
         ...sliver,
         path: fall(at(SHED_FROM), at(SHED_TO), at(0.94), y, h, drop),
         labelX: at(0.97),
-        labelY: size.height - 74 + n * 18,
+        labelY: size.height - 54 + n * 17,
       });
       y += sliver.massMg * scale;
     });
@@ -95,7 +99,7 @@ export function layoutRibbon(
         closed: station.closed,
         path: `M${at(SHED_FROM)} ${y} H${at(SHED_TO)} V${y + h} H${at(SHED_FROM)} Z`,
         labelX: at((SHED_FROM + SHED_TO) / 2),
-        labelY: size.height - 74 + station.slivers.length * 18,
+        labelY: size.height - 54 + station.slivers.length * 17,
       });
     }
     drawing.stations.push({ accountId: station.accountId, name: station.name, x, width: each, top, bottom: top + inH, inMg: station.inMg, outMg: station.outMg });
@@ -109,28 +113,34 @@ function firstMass(station: RibbonStation): number {
   return (station.bands.lean ?? 0) + (station.bands.fat ?? 0);
 }
 
-function bandShapes(
-  station: RibbonStation,
-  [x0, h0]: [number, number],
-  [x1, h1]: [number, number],
-  top: number,
-  drawing: RibbonDrawing,
-  part = 'in',
-): void {
-  const total = Object.values(station.bands).reduce((a, b) => a + b, 0);
-  if (total <= 0) return;
-  let below = 0;
-  for (const material of MATERIALS) {
-    const share = (station.bands[material] ?? 0) / total;
-    if (share <= 0) continue;
-    const from = below;
-    below += share;
-    drawing.bands.push({
-      key: `${station.accountId}-${part}-${material}`,
-      material,
-      path: `M${r(x0)} ${r(top + from * h0)} L${r(x1)} ${r(top + from * h1)} L${r(x1)} ${r(top + below * h1)} L${r(x0)} ${r(top + below * h0)} Z`,
+/** The meat of the first station, from which the ribbon starts. */
+function meatOnly(station: RibbonStation): Composition {
+  const { lean = 0, fat = 0 } = station.bands;
+  return { lean, fat };
+}
+
+interface Profile {
+  x: number;
+  height: number;
+  bands: Composition;
+}
+
+/** One shape a material, running through all points of the profile, so that no seam shows. */
+function bandShapes(accountId: string, profile: readonly Profile[], top: number): Shape[] {
+  const below = profile.map(() => 0);
+  return MATERIALS.flatMap((material) => {
+    const upper = profile.map((point, i) => `${r(point.x)} ${r(top + (below[i] ?? 0) * point.height)}`);
+    let any = false;
+    profile.forEach((point, i) => {
+      const total = Object.values(point.bands).reduce((a, b) => a + b, 0);
+      const share = total > 0 ? (point.bands[material] ?? 0) / total : 0;
+      if (share > 0) any = true;
+      below[i] = (below[i] ?? 0) + share;
     });
-  }
+    if (!any) return [];
+    const lower = profile.map((point, i) => `${r(point.x)} ${r(top + (below[i] ?? 0) * point.height)}`).reverse();
+    return [{ key: `${accountId}-${material}`, material, path: `M${upper.join(' L')} L${lower.join(' L')} Z` }];
+  });
 }
 
 function fall(x0: number, x1: number, x2: number, y: number, h: number, drop: number): string {
