@@ -177,7 +177,7 @@ function accountsSql(secrets: Secrets): string {
     `CREATE DATABASE IF NOT EXISTS ${DATABASE} CHARACTER SET utf8mb4;`,
     `CREATE USER IF NOT EXISTS '${OWNER}'@'127.0.0.1' IDENTIFIED BY '${secrets.owner}';`,
     `CREATE USER IF NOT EXISTS '${APP}'@'127.0.0.1' IDENTIFIED BY '${secrets.app}';`,
-    `GRANT ALL PRIVILEGES ON ${DATABASE}.* TO '${OWNER}'@'127.0.0.1' WITH GRANT OPTION;`,
+    `GRANT ALL PRIVILEGES ON \`${DATABASE}%\`.* TO '${OWNER}'@'127.0.0.1' WITH GRANT OPTION;`,
     '',
   ].join('\n');
 }

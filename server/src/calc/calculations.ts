@@ -44,7 +44,7 @@ function calculation<I extends z.ZodType>(
     summary,
     input,
     example,
-    run: async (raw, context) => compute(input.parse(raw), context),
+    run: async (raw, context) => compute(input.parse(raw, { reportInput: true }), context),
   };
 }
 

@@ -1,4 +1,4 @@
-import type { Request, Router } from 'express';
+import type { Request, Response, Router } from 'express';
 import type { z } from 'zod';
 import type { Person, Route } from '@zest/contract';
 import { HttpProblem } from './problem.js';
@@ -18,37 +18,42 @@ export type Handler<R extends Route, C> = (call: C) => Promise<z.input<R['respon
 
 /** Serves a route that needs no sign-in. */
 export function mountOpen<R extends Route>(router: Router, route: R, handler: Handler<R, Call<R>>): void {
-  serve(router, route, (call) => handler(call));
+  on(router, route, async (request, response) => {
+    response.json(route.response.parse(await handler(readCall(route, request))));
+  });
 }
 
 /** Serves a route for the roles it names; others get 401 or 403 before anything is read. */
 export function mount<R extends Route>(router: Router, route: R, handler: Handler<R, SignedCall<R>>): void {
-  serve(router, route, (call) => {
-    const person = personOf(call.request);
-    if (!person) throw new HttpProblem(401, 'signed-out', 'You are not signed in, or your session has ended. Sign in again.');
-    if (route.roles !== 'anyone' && !route.roles.includes(person.role)) {
-      throw new HttpProblem(403, 'role', `This needs ${route.roles.join(' or ')}; you are signed in as ${person.role}.`);
-    }
-    return handler({ ...call, person });
+  on(router, route, async (request, response) => {
+    const person = admitted(route, request);
+    response.json(route.response.parse(await handler({ ...readCall(route, request), person })));
   });
 }
 
-function serve<R extends Route>(
-  router: Router,
-  route: R,
-  handler: (call: Call<R>) => Promise<z.input<R['response']>>,
-): void {
+function on(router: Router, route: Route, handler: (request: Request, response: Response) => Promise<void>): void {
   const method = route.method.toLowerCase() as 'get' | 'post' | 'put' | 'delete';
-  router[method](route.path, async (req, res) => {
-    const call = { request: req } as Call<R>;
-    const guard = () => {
-      call.params = route.params.parse(req.params) as z.output<R['params']>;
-      call.body = route.body.parse(req.body ?? {}) as z.output<R['body']>;
-    };
-    if (route.roles === 'anyone' || personOf(req)) guard();
-    const answer = await handler(call);
-    res.json(route.response.parse(answer));
-  });
+  router[method](route.path, handler);
+}
+
+function readCall<R extends Route>(route: R, request: Request): Call<R> {
+  const options = { reportInput: true };
+  return {
+    params: route.params.parse(request.params, options) as z.output<R['params']>,
+    body: route.body.parse(request.body ?? {}, options) as z.output<R['body']>,
+    request,
+  };
+}
+
+function admitted(route: Route, request: Request): Person {
+  const person = personOf(request);
+  if (!person) {
+    throw new HttpProblem(401, 'signed-out', 'You are not signed in, or your session has ended. Sign in again.');
+  }
+  if (route.roles !== 'anyone' && !route.roles.includes(person.role)) {
+    throw new HttpProblem(403, 'role', `This needs ${route.roles.join(' or ')}; you are signed in as ${person.role}.`);
+  }
+  return person;
 }
 
 const PERSON = Symbol('person');

@@ -70,7 +70,7 @@ function solveByRank(
     const answer = solve(withCosts(model, new Map(inRank.map((t) => [t.column, -t.factor]))));
     if (answer.status === 'infeasible') return undefined;
     const most = inRank.reduce((s, t) => s + t.factor * (answer.values.get(t.column) ?? 0), 0);
-    const row: Row = { name: `first_${rank}`, terms: inRank, sense: '>=', bound: most - 1e-6 };
+    const row: Row = { name: `first_${rank}`, terms: inRank, sense: '>=', bound: most - 1e-8 };
     model = withRows(model, [row]);
   }
   const answer = solve(withCosts(model, costs));

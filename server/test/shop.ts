@@ -1,0 +1,108 @@
+import mysql from 'mysql2/promise';
+import { pino } from 'pino';
+import request from 'supertest';
+import { v7 as uuid } from 'uuid';
+import { inject } from 'vitest';
+import type { BatchSheet, Recipe, TrimLot } from '@zest/contract';
+import { APP } from '@zest/ops';
+import { createApp } from '../src/app/create-app.js';
+import { DemoClock } from '../src/demo/clock.js';
+import { DEMO_SCALES, seedDemo } from '../src/demo/seed.js';
+import type { ScaleDriver } from '../src/devices/index.js';
+import type { AppContext } from '../src/platform/app-context.js';
+import { openDatabase } from '../src/platform/database.js';
+import { LiveHub } from '../src/platform/live.js';
+import { migrate } from '../src/platform/migrate.js';
+
+export const SECRETS: Record<string, string> = { Ines: 'lowmarsh', Bram: '2580', Oda: '1357', 'Mr Feld': 'ferrygalley', Inspector: 'harbourmaster' };
+
+/** A shop in a database of its own, filled with the demonstration, answering real HTTP. */
+export async function openTestShop(name: string) {
+  const ownerUrl = onDatabase(inject('ownerUrl'), `zest_${name}`);
+  const appUrl = onDatabase(inject('appUrl'), `zest_${name}`);
+  const owner = await mysql.createConnection({ uri: inject('ownerUrl') });
+  await owner.query(`DROP DATABASE IF EXISTS zest_${name}`);
+  await owner.query(`CREATE DATABASE zest_${name}`);
+  await migrate(ownerUrl, APP);
+  const db = openDatabase(appUrl, 6);
+  const today = new Date('2026-03-16T09:00:00Z');
+  const clock = new DemoClock(today);
+  const scales: ScaleDriver = { ...DEMO_SCALES, believes: (id) => id.startsWith('fresh-') };
+  const app: AppContext = {
+    db,
+    now: clock.now,
+    hub: new LiveHub(db, clock.now),
+    scales,
+    log: pino({ level: 'silent' }),
+    config: { port: 0, databaseUrl: appUrl, webRoot: undefined, scalePort: undefined, demo: true, logLevel: 'silent' },
+  };
+  let state = 7;
+  const random = () => {
+    state = (Math.imul(state, 1664525) + 1013904223) >>> 0;
+    return state / 2 ** 32;
+  };
+  await seedDemo({ ...app, scales: DEMO_SCALES }, clock, today, random);
+  clock.set(today);
+  const http = createApp(app);
+  return {
+    app,
+    clock,
+    http,
+    owner: { query: (sql: string) => owner.query(sql.replaceAll('$db', `zest_${name}`)) },
+    ownerUrl,
+    signIn: (who: string) => signIn(http, who),
+    close: async () => {
+      await db.close();
+      await owner.end();
+    },
+  };
+}
+export type TestShop = Awaited<ReturnType<typeof openTestShop>>;
+
+/** Somebody's hands on the HTTP interface. */
+async function signIn(http: TestShop['http'], who: string) {
+  const names = await request(http).get('/api/v1/people/names');
+  const person = (names.body as { id: string; name: string }[]).find((p) => p.name === who);
+  const answer = await request(http).post('/api/v1/session').send({ personId: person?.id, secret: SECRETS[who] });
+  const cookie = answer.headers['set-cookie']?.[0]?.split(';')[0] ?? '';
+  return {
+    id: person?.id ?? '',
+    get: (path: string) => request(http).get(`/api/v1${path}`).set('Cookie', cookie),
+    post: (path: string, body: object) => request(http).post(`/api/v1${path}`).set('Cookie', cookie).send(body),
+    put: (path: string, body: object) => request(http).put(`/api/v1${path}`).set('Cookie', cookie).send(body),
+    delete: (path: string) => request(http).delete(`/api/v1${path}`).set('Cookie', cookie),
+  };
+}
+export type Hands = Awaited<ReturnType<typeof signIn>>;
+
+/** Opens a batch of 10 kg Quay Thick from one lean and one fat lot. */
+export async function openSmallBatch(lead: Hands): Promise<BatchSheet> {
+  const lots = (await lead.get('/lots')).body as TrimLot[];
+  const recipes = (await lead.get('/recipes')).body as Recipe[];
+  const lean = lots.find((l) => l.trimName.startsWith('Pork shoulder') && l.fatKnownBy === 'instrument');
+  const fat = lots.find((l) => l.trimName.startsWith('Pork belly') && l.status === 'available');
+  const body = {
+    id: uuid(),
+    recipeId: recipes.find((r) => r.name === 'Quay Thick')?.id,
+    meatMg: 10_000_000,
+    window: { minPct: 23, maxPct: 27 },
+    plannedFor: '2026-03-16',
+    uses: [
+      { lotId: lean?.id, massMg: 8_500_000 },
+      { lotId: fat?.id, massMg: 1_500_000 },
+    ],
+  };
+  const answer = await lead.post('/batches', body);
+  if (answer.status !== 200) throw new Error(JSON.stringify(answer.body));
+  return answer.body as BatchSheet;
+}
+
+export async function sheetOf(hands: Hands, id: string): Promise<BatchSheet> {
+  return (await hands.get(`/batches/${id}`)).body as BatchSheet;
+}
+
+function onDatabase(url: string, name: string): string {
+  const copy = new URL(url);
+  copy.pathname = `/${name}`;
+  return copy.toString();
+}

@@ -1,0 +1,32 @@
+import { fileURLToPath } from 'node:url';
+import { defineConfig } from 'vitest/config';
+
+const here = (file: string) => fileURLToPath(new URL(file, import.meta.url));
+const resolve = {
+  alias: {
+    '@zest/core': here('core/src/index.ts'),
+    '@zest/contract': here('contract/src/index.ts'),
+    '@zest/server/migrate': here('server/src/platform/migrate.ts'),
+    '@zest/ops': here('ops/src/index.ts'),
+  },
+};
+
+export default defineConfig({
+  test: {
+    projects: [
+      { resolve, test: { name: 'core', include: ['core/test/**/*.test.ts'] } },
+      { resolve, test: { name: 'web', include: ['web/test/**/*.test.ts'] } },
+      {
+        resolve,
+        test: {
+          name: 'server',
+          include: ['server/test/**/*.test.ts'],
+          globalSetup: ['server/test/global-setup.ts'],
+          testTimeout: 30_000,
+          hookTimeout: 60_000,
+        },
+      },
+      { resolve, test: { name: 'ops', include: ['ops/test/**/*.test.ts'], testTimeout: 240_000, hookTimeout: 120_000 } },
+    ],
+  },
+});
