@@ -12,6 +12,7 @@ export interface Shop {
   address: string;
   appPid: () => number | undefined;
   databasePid: () => number;
+  ownerUrl: string;
   env: NodeJS.ProcessEnv;
   stop: () => Promise<void>;
 }
@@ -56,11 +57,11 @@ async function serveOn(opened: OpenDatabase, options: ShopOptions): Promise<Shop
     ZEST_WEB_ROOT: WEB_ROOT,
     ZEST_SCALE_PORT: String(await freePorts(4)),
     ZEST_DEMO: demo ? '1' : '0',
-    ZEST_LOG: process.env['ZEST_LOG'] ?? 'warn',
+    ZEST_LOG: options.quiet ? 'silent' : (process.env['ZEST_LOG'] ?? 'warn'),
   };
   await options.prepare?.(env, database.ownerUrl);
-  const scales = new Supervised('The scale program', SCALES_MAIN, env);
-  const app = new Supervised('The application', SERVER_MAIN, env);
+  const scales = new Supervised('The scale program', SCALES_MAIN, env, options.quiet);
+  const app = new Supervised('The application', SERVER_MAIN, env, options.quiet);
   await scales.start(false);
   await app.start(true);
   let stopped = false;
@@ -79,6 +80,7 @@ async function serveOn(opened: OpenDatabase, options: ShopOptions): Promise<Shop
     address: `http://127.0.0.1:${port}/`,
     appPid: () => app.pid,
     databasePid: () => database.server?.pid ?? 0,
+    ownerUrl: database.ownerUrl,
     env,
     stop: async () => {
       stopped = true;

@@ -8,11 +8,13 @@ export class Supervised {
   readonly #name: string;
   readonly #file: string;
   readonly #env: NodeJS.ProcessEnv;
+  readonly #quiet: boolean;
   #child: ChildProcess | undefined;
   #stopping = false;
   #retry: NodeJS.Timeout | undefined;
 
-  constructor(name: string, file: string, env: NodeJS.ProcessEnv) {
+  constructor(name: string, file: string, env: NodeJS.ProcessEnv, quiet = false) {
+    this.#quiet = quiet;
     this.#name = name;
     this.#file = file;
     this.#env = env;
@@ -28,7 +30,7 @@ export class Supervised {
       let ready = false;
       const child = spawn(process.execPath, [this.#file], {
         env: this.#env,
-        stdio: ['ignore', 'inherit', 'inherit', 'ipc'],
+        stdio: ['ignore', 'inherit', this.#quiet ? 'ignore' : 'inherit', 'ipc'],
         detached: true,
       });
       this.#child = child;
@@ -43,7 +45,7 @@ export class Supervised {
           reject(new Error(`${this.#name} did not start.`));
           return;
         }
-        say(`${this.#name} ended (${signal ?? code}); starting it again.`);
+        if (!this.#quiet) say(`${this.#name} ended (${signal ?? code}); starting it again.`);
         this.#retry = setTimeout(() => this.#again(), RESTART_MS);
       });
       if (!waitForReady) resolve();

@@ -1,5 +1,77 @@
-import { say } from '../say.js';
-export async function bench(_args: readonly string[]): Promise<number> {
-  say('not yet');
-  return Promise.resolve(1);
+import { mkdtemp, rm } from 'node:fs/promises';
+import os from 'node:os';
+import path from 'node:path';
+import { openBaseline } from '../bench/baseline.js';
+import { signIn } from '../bench/client.js';
+import { firstLoadKb } from '../bench/first-load.js';
+import { measurePlans } from '../bench/plans.js';
+import { openTargets, soak } from '../bench/soak.js';
+import { measureBaseline, measureWeighings } from '../bench/weighings.js';
+import { freePorts } from '../database/free-port.js';
+import { MARIADB, ensurePackages } from '../packages.js';
+import { ROOT } from '../paths.js';
+import { run } from '../run.js';
+import { Failure, say } from '../say.js';
+import { openShop } from '../shop.js';
+
+const SECONDS = 8;
+
+/** `./zest bench`: the product's speeds beside the machine's own; `--soak 10m`: the long run. */
+export async function bench(args: readonly string[]): Promise<number> {
+  await ensurePackages([MARIADB]);
+  const folder = await mkdtemp(path.join(os.tmpdir(), 'zest-bench-'));
+  try {
+    return args[0] === '--soak' ? await longRun(folder, args[1] ?? '10m') : await measure(folder);
+  } finally {
+    await rm(folder, { recursive: true, force: true });
+  }
+}
+
+async function measure(folder: string): Promise<number> {
+  for (const trims of [20, 60]) {
+    const t = await measurePlans(trims, 60);
+    say(`plan, ${trims} trims: HiGHS alone ${ms(t.aloneMs)}, whole plan ${ms(t.planMs)} (at most ${ms(2 * t.aloneMs + 5)} wanted)`);
+    say(`plan, ${trims} trims at 0.8: median ${ms(t.confidentMs)}, worst ${ms(t.confidentWorstMs)}, at most ${t.mostSolves} solves`);
+  }
+  const shop = await openShop({
+    folder,
+    demo: true,
+    quiet: true,
+    port: await freePorts(),
+    prepare: async (env) => {
+      await run(process.execPath, [path.join(ROOT, 'server/dist/demo/main.js')], { env });
+    },
+  });
+  try {
+    const baseline = await openBaseline(shop.ownerUrl);
+    const bare = await measureBaseline(baseline.address, SECONDS);
+    await baseline.close();
+    const client = await signIn(shop.address, 'Bram', '2580');
+    const lead = await signIn(shop.address, 'Ines', 'lowmarsh');
+    const rate = await measureWeighings(shop.address, client, await openTargets(lead), SECONDS);
+    say(`bare Express + INSERT, 10 connections: ${Math.round(bare.perSecond)}/s, p99 ${ms(bare.p99Ms)}`);
+    say(`weighings, 10 benches: ${Math.round(rate.perSecond)}/s (${Math.round((100 * rate.perSecond) / bare.perSecond)} % of bare, 50 % wanted), p99 ${ms(rate.p99Ms)} (50 ms wanted), ${rate.errors} errors`);
+    for (const place of ['/batches', '/lots', '/recipes']) {
+      const started = performance.now();
+      await lead.get(place);
+      say(`GET ${place}: ${ms(performance.now() - started)}`);
+    }
+  } finally {
+    await shop.stop();
+  }
+  say(`first load: ${(await firstLoadKb()).toFixed(0)} kB of script gzipped (350 wanted)`);
+  return 0;
+}
+
+async function longRun(folder: string, length: string): Promise<number> {
+  const match = /^(\d+)(s|m)$/.exec(length);
+  if (!match) throw new Failure('Say how long: --soak 10m or --soak 90s.');
+  const seconds = Number(match[1]) * (match[2] === 'm' ? 60 : 1);
+  const report = await soak({ folder, seed: Date.now() % 100_000, benches: 10, entries: 3000, kills: Math.max(10, Math.round(seconds / 9)), seconds });
+  say(JSON.stringify(report));
+  return report.lost === 0 && report.doubled === 0 && report.massDifferenceMg === 0 ? 0 : 1;
+}
+
+function ms(value: number): string {
+  return `${value.toFixed(value < 10 ? 1 : 0)} ms`;
 }

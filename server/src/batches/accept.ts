@@ -30,6 +30,6 @@ export async function acceptLine(
       'INSERT INTO acceptance (id, line_id, weighed_mg, reason, person_id, at) VALUES (:id, :lineId, :weighedMg, :reason, :personId, :now)',
       { ...body, weighedMg: line.weighedMg, personId: person.id, now },
     );
-    await announce(tx, now, { topic: 'batch', batchId });
+    announce(tx, now, { topic: 'batch', batchId });
   });
 }

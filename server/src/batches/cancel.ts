@@ -28,7 +28,7 @@ export async function cancelBatch(
     }
     await releaseAll(tx, batchId);
     await tx.write("UPDATE batch SET state = 'cancelled', closed_at = :now, version = version + 1 WHERE id = :batchId", { now, batchId });
-    await announce(tx, now, { topic: 'batch', batchId });
-    await announce(tx, now, { topic: 'lots' });
+    announce(tx, now, { topic: 'batch', batchId });
+    announce(tx, now, { topic: 'lots' });
   });
 }

@@ -54,7 +54,7 @@ export async function closeStep(app: AppContext, person: Person, batchId: string
       await releaseAll(tx, batchId);
     }
     await settleClosedSteps(tx, await mustLoad(tx, batchId), now, person.id, last);
-    await announce(tx, now, { topic: 'batch', batchId });
-    if (last) await announce(tx, now, { topic: 'lots' });
+    announce(tx, now, { topic: 'batch', batchId });
+    if (last) announce(tx, now, { topic: 'lots' });
   });
 }

@@ -54,7 +54,7 @@ export async function growBatch(
         lotAccountId: meat.lotAccountId, placeAccountId: row.placeAccountId, plannedMg, document: null,
       });
     }
-    await announce(tx, now, { topic: 'batch', batchId });
-    await announce(tx, now, { topic: 'lots' });
+    announce(tx, now, { topic: 'batch', batchId });
+    announce(tx, now, { topic: 'lots' });
   });
 }

@@ -43,8 +43,8 @@ export async function openBatch(app: AppContext, person: Person, body: OpenBatch
     await addMeatLines(tx, body, steps, lots);
     await addDryLines(tx, body, recipe, steps);
     await reserveCasing(tx, body, recipe);
-    await announce(tx, now, { topic: 'batch', batchId: body.id });
-    await announce(tx, now, { topic: 'lots' });
+    announce(tx, now, { topic: 'batch', batchId: body.id });
+    announce(tx, now, { topic: 'lots' });
   });
 }
 

@@ -40,8 +40,8 @@ export async function reverseEntry(
     );
     await holdAgain(tx, record, wrong);
     await settleClosedSteps(tx, await mustLoad(tx, batchId), now, person.id, record.batch.state === 'closed');
-    await announce(tx, now, { topic: 'batch', batchId });
-    if (wrong.lineId !== null) await announce(tx, now, { topic: 'lots' });
+    announce(tx, now, { topic: 'batch', batchId });
+    if (wrong.lineId !== null) announce(tx, now, { topic: 'lots' });
   });
 }
 

@@ -1,7 +1,7 @@
 import { v7 as uuid } from 'uuid';
 import { STEP_SHAPES, effective } from '@zest/core';
 import { SHOP, lossAccount, postTransfers, type NewTransfer } from '../ledger/index.js';
-import type { Sql } from '../platform/database.js';
+import type { Transaction } from '../platform/database.js';
 import type { BatchRecord, StepRow, TransferRow } from './record.js';
 
 type Moved = Pick<TransferRow, 'id' | 'from' | 'to' | 'amount' | 'how' | 'reversesId'>;
@@ -12,7 +12,7 @@ type Moved = Pick<TransferRow, 'id' | 'from' | 'to' | 'amount' | 'how' | 'revers
  * are reversed and written again, so a correction heals everything behind it.
  */
 export async function settleClosedSteps(
-  tx: Sql,
+  tx: Transaction,
   record: BatchRecord,
   now: Date,
   personId: string,

@@ -2,17 +2,25 @@ import { v7 as uuid } from 'uuid';
 import { LOSS_REASONS, STEP_SHAPES, type LossReason, type StepKind } from '@zest/core';
 import type { CasingUse, MassOut, NewReading, Person, Recorded, Weighing } from '@zest/contract';
 import { reworkAccount } from '../batches/index.js';
-import { SHOP, consume, lossAccount, postTransfers, type NewTransfer } from '../ledger/index.js';
+import {
+  SHOP,
+  consume,
+  lossAccount,
+  postLocked,
+  postTransfers,
+  stockLock,
+  type NewTransfer,
+  type StockRow,
+} from '../ledger/index.js';
 import type { AppContext } from '../platform/app-context.js';
-import { DUPLICATE_KEY, errnoOf, type Sql } from '../platform/database.js';
+import { DUPLICATE_KEY, errnoOf, type Transaction } from '../platform/database.js';
 import { announce } from '../platform/live.js';
-import { conflict, invalid, notFound } from '../platform/problem.js';
+import { HttpProblem, conflict, invalid, notFound } from '../platform/problem.js';
 import * as store from './store.js';
 
 /** Weighs a line in: from its lot to the place where the line goes. */
 export async function recordWeighing(app: AppContext, person: Person, batchId: string, body: Weighing): Promise<Recorded> {
-  const line = await store.lineContext(app.db, batchId, body.lineId);
-  if (!line) throw notFound('This line of the batch');
+  const line = await lineOf(app, batchId, body.lineId);
   const transfer = newTransfer(app, person, batchId, body, {
     from: line.lotAccountId,
     to: line.placeAccountId,
@@ -20,9 +28,20 @@ export async function recordWeighing(app: AppContext, person: Person, batchId: s
     stepId: line.stepId,
     lineId: body.lineId,
   });
-  return record(app, batchId, transfer, (tx) => consume(tx, batchId, line.lotAccountId, body.massMg), () => {
-    refuseClosed(line.batchNumber, line.batchState, line.stepTitle, line.stepClosed === 1);
-  });
+  return record(app, batchId, transfer, async (tx) => consume(tx, batchId, line.lotAccountId, body.massMg));
+}
+
+/** Lines never change, so each process may remember them; whether their step is open is asked anew. */
+const LINES_REMEMBERED = 5000;
+const remembered = new Map<string, store.LineContext>();
+
+async function lineOf(app: AppContext, batchId: string, lineId: string): Promise<store.LineContext> {
+  const key = `${batchId} ${lineId}`;
+  const known = remembered.get(key) ?? (await store.lineContext(app.db, batchId, lineId));
+  if (!known) throw notFound('This line of the batch');
+  if (remembered.size >= LINES_REMEMBERED) remembered.clear();
+  remembered.set(key, known);
+  return known;
 }
 
 /** Weighs mass out of a step: on to the next, into a named loss, or kept as rework. */
@@ -33,9 +52,7 @@ export async function recordMassOut(app: AppContext, person: Person, batchId: st
   if (!place) throw invalid([{ path: 'stepId', message: `Nothing is weighed out of ${step.title}.` }]);
   const to = await outTarget(app, batchId, step, body);
   const transfer = newTransfer(app, person, batchId, body, { from: place, to, amount: body.massMg, stepId: body.stepId, lineId: null });
-  return record(app, batchId, transfer, () => Promise.resolve(), () => {
-    refuseClosed(step.batchNumber, step.batchState, step.title, step.closed === 1);
-  });
+  return record(app, batchId, transfer, () => Promise.resolve());
 }
 
 async function outTarget(app: AppContext, batchId: string, step: store.StepContext, body: MassOut): Promise<string> {
@@ -71,13 +88,11 @@ export async function recordCasing(app: AppContext, person: Person, batchId: str
     how: 'derived',
     deviceId: metres.id,
   };
-  const also = async (tx: Sql) => {
+  const also = async (tx: Transaction) => {
     if (massMg > 0) await postTransfers(tx, app.now(), [mass]);
-    await consume(tx, batchId, casing.lotAccountId, body.lengthMm);
+    consume(tx, batchId, casing.lotAccountId, body.lengthMm);
   };
-  return record(app, batchId, metres, also, () => {
-    refuseClosed(step.batchNumber, step.batchState, step.title, step.closed === 1);
-  });
+  return record(app, batchId, metres, also);
 }
 
 /** A temperature, minutes, tack test, count or sample weight. */
@@ -86,17 +101,17 @@ export async function recordReading(app: AppContext, person: Person, batchId: st
   if (known) return repeatedReading(known, body);
   const step = await store.stepContext(app.db, batchId, body.stepId);
   if (!step) throw notFound('This step of the batch');
-  refuseClosed(step.batchNumber, step.batchState, step.title, step.closed === 1);
+  refuseClosed(step);
   const how = sourceOf(app, body.readingId, body.value);
   const now = app.now();
   try {
     await app.db.transaction(async (tx) => {
-      await store.addReading(tx, {
+      store.addReading(tx, {
         id: body.id, batchId, stepId: body.stepId, kind: body.kind, value: body.value,
         at: eventTime(body.deviceTime, now), now, personId: person.id,
         deviceId: how === 'scale' ? (body.readingId ?? null) : null, how,
       });
-      await announce(tx, now, { topic: 'batch', batchId });
+      announce(tx, now, { topic: 'batch', batchId });
     });
   } catch (error) {
     const written = errnoOf(error) === DUPLICATE_KEY ? await store.findReading(app.db, body.id) : undefined;
@@ -141,28 +156,26 @@ async function record(
   app: AppContext,
   batchId: string,
   transfer: NewTransfer,
-  also: (tx: Sql) => Promise<void>,
-  mayWrite: () => void,
+  also: (tx: Transaction) => Promise<void>,
 ): Promise<Recorded> {
   const now = app.now();
-  try {
-    mayWrite();
-  } catch (error) {
-    const written = await store.findTransfer(app.db, transfer.id);
-    if (!written) throw error;
-    return repeated(written, transfer);
-  }
   let found = false;
   try {
     await app.db.transaction(async (tx) => {
-      const short = await postTransfers(tx, now, [transfer]);
+      const [gates, stock] = await tx.both<store.StepGateState, StockRow>(
+        store.stepGateQuery(transfer.stepId ?? ''),
+        stockLock([transfer]),
+      );
+      refuseClosed(gates[0]);
+      const short = postLocked(tx, now, [transfer], stock);
       found = short.size > 0;
-      for (const [, amount] of short) await noticeShortfall(tx, batchId, transfer, amount, now);
+      for (const [, amount] of short) noticeShortfall(tx, batchId, transfer, amount, now);
       await also(tx);
-      await announce(tx, now, { topic: 'batch', batchId });
+      announce(tx, now, { topic: 'batch', batchId });
     });
   } catch (error) {
-    const written = errnoOf(error) === DUPLICATE_KEY ? await store.findTransfer(app.db, transfer.id) : undefined;
+    const mayBeRepeat = error instanceof HttpProblem || errnoOf(error) === DUPLICATE_KEY;
+    const written = mayBeRepeat ? await store.findTransfer(app.db, transfer.id) : undefined;
     if (!written) throw error;
     return repeated(written, transfer);
   }
@@ -177,9 +190,9 @@ function repeated(written: store.KnownTransfer, sent: NewTransfer): Recorded {
   return { id: sent.id, how: written.how, found: false };
 }
 
-async function noticeShortfall(tx: Sql, batchId: string, transfer: NewTransfer, amount: number, at: Date): Promise<void> {
+function noticeShortfall(tx: Transaction, batchId: string, transfer: NewTransfer, amount: number, at: Date): void {
   const sentence = `${(amount / 1e6).toFixed(3)} kg more was taken from a lot than the books had; it was booked as found.`;
-  await store.addNotice(tx, { id: transfer.id, batchId, sentence, at });
+  store.addNotice(tx, { id: transfer.id, batchId, sentence, at });
 }
 
 function sourceOf(app: AppContext, readingId: string | undefined, massMg: number): 'scale' | 'typed' {
@@ -192,9 +205,14 @@ function eventTime(deviceTime: string | undefined, now: Date): Date {
   return claimed > now ? now : claimed;
 }
 
-function refuseClosed(number: number, state: string, title: string, closed: boolean): void {
-  if (state !== 'open') throw conflict('batch-closed', `Batch ${number} is ${state}; nothing more can be weighed into it.`);
-  if (closed) throw conflict('step-closed', `${title} is closed. The lead can take an entry back if it was wrong.`);
+function refuseClosed(gate: store.StepGateState | undefined): void {
+  if (!gate) throw notFound('This step of the batch');
+  if (gate.batchState !== 'open') {
+    throw conflict('batch-closed', `Batch ${gate.batchNumber} is ${gate.batchState}; nothing more can be weighed into it.`);
+  }
+  if (gate.closed === 1) {
+    throw conflict('step-closed', `${gate.title} is closed. The lead can take an entry back if it was wrong.`);
+  }
 }
 
 function idReused(): Error {

@@ -1,35 +1,41 @@
-import type { Sql } from '../platform/database.js';
+import type { Query, Sql, Transaction } from '../platform/database.js';
 
+/** What of a line never changes. */
 export interface LineContext {
-  batchNumber: number;
-  batchState: 'open' | 'closed' | 'cancelled';
   stepId: string;
-  stepTitle: string;
-  stepClosed: number;
-  name: string;
   lotAccountId: string;
   placeAccountId: string;
 }
 
 export async function lineContext(db: Sql, batchId: string, lineId: string): Promise<LineContext | undefined> {
   const [row] = await db.rows<LineContext>(
-    `SELECT b.number AS batchNumber, b.state AS batchState, s.id AS stepId,
-       JSON_UNQUOTE(JSON_EXTRACT(s.document, '$.title')) AS stepTitle, s.closed_at IS NOT NULL AS stepClosed,
-       l.name, l.lot_account_id AS lotAccountId, l.place_account_id AS placeAccountId
-     FROM batch_line l JOIN batch_step s ON s.id = l.step_id JOIN batch b ON b.id = l.batch_id
-     WHERE l.id = :lineId AND l.batch_id = :batchId`,
+    `SELECT step_id AS stepId, lot_account_id AS lotAccountId, place_account_id AS placeAccountId
+     FROM batch_line WHERE id = :lineId AND batch_id = :batchId`,
     { batchId, lineId },
   );
   return row;
 }
 
-export interface StepContext {
+/** Whether a step still takes entries; it cannot be closed while the entry is being written. */
+export interface StepGateState {
   batchNumber: number;
   batchState: 'open' | 'closed' | 'cancelled';
-  product: string;
   title: string;
-  kind: string;
   closed: number;
+}
+
+export function stepGateQuery(stepId: string): Query {
+  return {
+    sql: `SELECT b.number AS batchNumber, b.state AS batchState, JSON_UNQUOTE(JSON_EXTRACT(s.document, '$.title')) AS title,
+        s.closed_at IS NOT NULL AS closed
+      FROM batch_step s JOIN batch b ON b.id = s.batch_id WHERE s.id = :stepId LOCK IN SHARE MODE`,
+    params: { stepId },
+  };
+}
+
+export interface StepContext extends StepGateState {
+  product: string;
+  kind: string;
   placeAccountId: string | null;
   /** Place of the next step that holds mass; null at the last. */
   nextPlaceId: string | null;
@@ -100,8 +106,8 @@ export async function findReading(db: Sql, id: string): Promise<KnownReading | u
   return row;
 }
 
-export async function addReading(
-  tx: Sql,
+export function addReading(
+  tx: Transaction,
   reading: {
     id: string;
     batchId: string;
@@ -114,14 +120,14 @@ export async function addReading(
     deviceId: string | null;
     how: 'scale' | 'typed';
   },
-): Promise<void> {
-  await tx.write(
+): void {
+  tx.defer(
     `INSERT INTO reading (id, batch_id, step_id, kind, value, at, recorded_at, person_id, device_id, how)
      VALUES (:id, :batchId, :stepId, :kind, :value, :at, :now, :personId, :deviceId, :how)`,
     { ...reading },
   );
 }
 
-export async function addNotice(tx: Sql, notice: { id: string; batchId: string; sentence: string; at: Date }): Promise<void> {
-  await tx.write('INSERT INTO notice (id, batch_id, sentence, at) VALUES (:id, :batchId, :sentence, :at)', { ...notice });
+export function addNotice(tx: Transaction, notice: { id: string; batchId: string; sentence: string; at: Date }): void {
+  tx.defer('INSERT INTO notice (id, batch_id, sentence, at) VALUES (:id, :batchId, :sentence, :at)', { ...notice });
 }

@@ -4,7 +4,7 @@ import type { Person, ReceiveLot } from '@zest/contract';
 import { SHOP, addAccounts, addBalanceRows, postTransfers } from '../ledger/index.js';
 import type { AppContext } from '../platform/app-context.js';
 import { once } from '../platform/commands.js';
-import type { Sql } from '../platform/database.js';
+import type { Transaction } from '../platform/database.js';
 import { announce } from '../platform/live.js';
 import { invalid } from '../platform/problem.js';
 import { addLot, listTrims, nextLotCode, type NewLot } from './store.js';
@@ -39,13 +39,13 @@ export async function receiveLot(app: AppContext, person: Person, body: ReceiveL
       status: body.tempC > limit ? 'hold' : 'available',
       boxMg: null,
     });
-    await announce(tx, now, { topic: 'lots' });
+    announce(tx, now, { topic: 'lots' });
   });
 }
 
 /** Makes a lot with its account and books what arrived from a supplier into it. */
 export async function stockLot(
-  tx: Sql,
+  tx: Transaction,
   at: Date,
   personId: string | null,
   amount: number,

@@ -1,4 +1,4 @@
 export { SHOP, addAccounts, addBalanceRows, lossAccount, type NewAccount } from './accounts.js';
-export { postTransfers, type NewTransfer } from './post.js';
+export { postLocked, postTransfers, stockLock, type NewTransfer, type StockRow } from './post.js';
 export { consume, releaseAll, reserve } from './reservations.js';
 export { verifyLedger } from './verify.js';

@@ -1,6 +1,6 @@
 import { v7 as uuid } from 'uuid';
 import { inputError } from '@zest/core';
-import type { Sql } from '../platform/database.js';
+import type { Query, Transaction } from '../platform/database.js';
 import { SHOP } from './accounts.js';
 
 export interface NewTransfer {
@@ -20,7 +20,8 @@ export interface NewTransfer {
   reason: string | null;
 }
 
-interface StockRow {
+/** Balance of a lot, locked by the transaction. */
+export interface StockRow {
   id: string;
   amount: number;
   measure: 'mg' | 'mm' | 'pc';
@@ -33,21 +34,41 @@ interface StockRow {
  * transaction. Rows of balances are locked in ascending id before anything is inserted.
  * @returns the shortfalls that were booked, by lot account
  */
-export async function postTransfers(tx: Sql, now: Date, transfers: readonly NewTransfer[]): Promise<Map<string, number>> {
+export async function postTransfers(tx: Transaction, now: Date, transfers: readonly NewTransfer[]): Promise<Map<string, number>> {
+  const { sql, params } = stockLock(transfers);
+  return postLocked(tx, now, transfers, await tx.rows<StockRow>(sql, params));
+}
+
+/** The query that locks the stock of some transfers; for callers that send it along with another. */
+export function stockLock(transfers: readonly NewTransfer[]): Query {
+  return {
+    sql: `SELECT b.account_id AS id, b.amount, a.measure
+      FROM balance b JOIN account a ON a.id = b.account_id
+      WHERE b.account_id IN (:accounts) ORDER BY b.account_id FOR UPDATE`,
+    params: { accounts: [...new Set(transfers.flatMap((t) => [t.from, t.to]))].sort() },
+  };
+}
+
+/** {@link postTransfers} once the stock is locked. */
+export function postLocked(
+  tx: Transaction,
+  now: Date,
+  transfers: readonly NewTransfer[],
+  stock: readonly StockRow[],
+): Map<string, number> {
   for (const t of transfers) {
     if (!Number.isSafeInteger(t.amount) || t.amount <= 0) {
       throw inputError('amount', 'An amount must be a whole number above 0.');
     }
   }
   const change = netChange(transfers);
-  const stock = await lockStock(tx, [...change.keys()]);
   const found = shortfalls(stock, change);
   const extra = [...found].map(([account, amount]) => foundTransfer(transfers, stock, account, amount));
-  await insertTransfers(tx, now, [...extra, ...transfers]);
+  insertTransfers(tx, now, [...extra, ...transfers]);
   for (const row of stock) {
     const delta = (change.get(row.id) ?? 0) + (found.get(row.id) ?? 0);
     if (delta === 0) continue;
-    await tx.write('UPDATE balance SET amount = amount + :delta WHERE account_id = :id', { id: row.id, delta });
+    tx.defer('UPDATE balance SET amount = amount + :delta WHERE account_id = :id', { id: row.id, delta });
   }
   return found;
 }
@@ -59,15 +80,6 @@ function netChange(transfers: readonly NewTransfer[]): Map<string, number> {
     change.set(t.to, (change.get(t.to) ?? 0) + t.amount);
   }
   return change;
-}
-
-function lockStock(tx: Sql, accounts: readonly string[]): Promise<StockRow[]> {
-  return tx.rows<StockRow>(
-    `SELECT b.account_id AS id, b.amount, a.measure
-     FROM balance b JOIN account a ON a.id = b.account_id
-     WHERE b.account_id IN (:accounts) ORDER BY b.account_id FOR UPDATE`,
-    { accounts: [...accounts].sort() },
-  );
 }
 
 function shortfalls(stock: readonly StockRow[], change: ReadonlyMap<string, number>): Map<string, number> {
@@ -102,8 +114,8 @@ function foundTransfer(
   };
 }
 
-async function insertTransfers(tx: Sql, now: Date, transfers: readonly NewTransfer[]): Promise<void> {
-  await tx.insertMany(
+function insertTransfers(tx: Transaction, now: Date, transfers: readonly NewTransfer[]): void {
+  tx.deferMany(
     `INSERT INTO transfer (id, from_account, to_account, amount, at, recorded_at, batch_id, step_id, line_id,
        person_id, device_id, how, reverses_id, reason) VALUES ?`,
     transfers.map((t) => [

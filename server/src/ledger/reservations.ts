@@ -1,4 +1,4 @@
-import type { Sql } from '../platform/database.js';
+import type { Sql, Transaction } from '../platform/database.js';
 
 /**
  * Sets stock aside for a batch. A conditional write, so that two batches cannot take the same
@@ -20,16 +20,23 @@ export async function reserve(tx: Sql, batchId: string, accountId: string, amoun
   return true;
 }
 
-/** Uses up to `amount` of what the batch had set aside of this lot. */
-export async function consume(tx: Sql, batchId: string, accountId: string, amount: number): Promise<void> {
-  const [held] = await tx.rows<{ amount: number }>(
-    'SELECT amount FROM reservation WHERE batch_id = :batchId AND account_id = :accountId FOR UPDATE',
-    { batchId, accountId },
+/**
+ * Uses up to `amount` of what the batch had set aside of this lot. The lot's balance row is already
+ * locked by the transfer that this goes with.
+ */
+export function consume(tx: Transaction, batchId: string, accountId: string, amount: number): void {
+  const params = { batchId, accountId, amount };
+  tx.defer(
+    `UPDATE balance SET reserved = reserved - LEAST(:amount, COALESCE(
+       (SELECT r.amount FROM reservation r WHERE r.batch_id = :batchId AND r.account_id = :accountId), 0))
+     WHERE account_id = :accountId`,
+    params,
   );
-  const used = Math.min(held?.amount ?? 0, amount);
-  if (used <= 0) return;
-  await tx.write('UPDATE reservation SET amount = amount - :used, version = version + 1 WHERE batch_id = :batchId AND account_id = :accountId', { batchId, accountId, used });
-  await tx.write('UPDATE balance SET reserved = reserved - :used WHERE account_id = :accountId', { accountId, used });
+  tx.defer(
+    `UPDATE reservation SET amount = amount - LEAST(amount, :amount), version = version + 1
+     WHERE batch_id = :batchId AND account_id = :accountId`,
+    params,
+  );
 }
 
 /** Frees everything a batch still had set aside. */

@@ -3,7 +3,7 @@ import { ROUTES } from '@zest/contract';
 import type { AppContext } from '../platform/app-context.js';
 import { mount, mountOpen } from '../platform/mount.js';
 import { notFound } from '../platform/problem.js';
-import { signIn, signOut } from './sessions.js';
+import { forgetSession, signIn, signOut } from './sessions.js';
 import * as store from './store.js';
 
 export function peopleRoutes(router: Router, app: AppContext): void {
@@ -17,8 +17,9 @@ export function peopleRoutes(router: Router, app: AppContext): void {
     await signOut(app, request, responseOf(request));
     return {};
   });
-  mount(router, ROUTES.setPreferences, async ({ person, body }) => {
+  mount(router, ROUTES.setPreferences, async ({ person, body, request }) => {
     await store.setPreferences(app.db, person.id, body);
+    forgetSession(request);
     return mustFind(app, person.id);
   });
 }

@@ -1,5 +1,6 @@
 import { createHash, randomBytes } from 'node:crypto';
 import type { NextFunction, Request, RequestHandler, Response } from 'express';
+import type { Person } from '@zest/contract';
 import type { AppContext } from '../platform/app-context.js';
 import { setPerson } from '../platform/mount.js';
 import { HttpProblem } from '../platform/problem.js';
@@ -11,16 +12,40 @@ const SESSION_HOURS = 14;
 const ATTEMPTS = 5;
 const ATTEMPT_MINUTES = 5;
 
-/** Finds out who calls, from the session cookie; nobody is an answer too. */
+/**
+ * Finds out who calls, from the session cookie; nobody is an answer too. An answer is kept for a
+ * second, so that a bench in full swing does not ask the database at every weight.
+ */
 export function readSession(app: AppContext): RequestHandler {
   return async (req: Request, _res: Response, next: NextFunction) => {
     const token = tokenOf(req);
     if (token) {
-      const person = await store.sessionPerson(app.db, hashToken(token), app.now());
+      const person = await lookUp(app, hashToken(token));
       if (person) setPerson(req, person);
     }
     next();
   };
+}
+
+async function lookUp(app: AppContext, tokenHash: string): Promise<Person | undefined> {
+  const now = app.now().getTime();
+  const kept = recent.get(tokenHash);
+  if (kept && now >= kept.atMs && now - kept.atMs < KEPT_MS) return kept.person;
+  const person = await store.sessionPerson(app.db, tokenHash, app.now());
+  if (recent.size > MOST_KEPT) recent.clear();
+  if (person) recent.set(tokenHash, { person, atMs: now });
+  else recent.delete(tokenHash);
+  return person;
+}
+
+const KEPT_MS = 1000;
+const MOST_KEPT = 500;
+const recent = new Map<string, { person: Person; atMs: number }>();
+
+/** Forgets what is kept of a caller whose session or preferences have just changed. */
+export function forgetSession(req: Request): void {
+  const token = tokenOf(req);
+  if (token) recent.delete(hashToken(token));
 }
 
 /**
@@ -46,6 +71,7 @@ export async function signIn(app: AppContext, personId: string, secret: string, 
 export async function signOut(app: AppContext, req: Request, res: Response): Promise<void> {
   const token = tokenOf(req);
   if (token) await store.removeSession(app.db, hashToken(token), app.now());
+  forgetSession(req);
   res.clearCookie(COOKIE, { httpOnly: true, sameSite: 'strict', path: '/' });
 }
 

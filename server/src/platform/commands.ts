@@ -1,5 +1,5 @@
 import { createHash } from 'node:crypto';
-import { DUPLICATE_KEY, errnoOf, type Database, type Sql } from './database.js';
+import { DUPLICATE_KEY, errnoOf, type Database, type Transaction } from './database.js';
 import { conflict } from './problem.js';
 
 export interface CommandHead {
@@ -15,11 +15,11 @@ export interface CommandHead {
  * Carries a command out once. The same id with the same content later does nothing and answers
  * `false`; the same id with other content is refused with 409.
  */
-export async function once(db: Database, head: CommandHead, work: (tx: Sql) => Promise<void>): Promise<boolean> {
+export async function once(db: Database, head: CommandHead, work: (tx: Transaction) => Promise<void>): Promise<boolean> {
   const hash = createHash('sha256').update(JSON.stringify([head.kind, head.request])).digest('hex');
   try {
     await db.transaction(async (tx) => {
-      await tx.write(
+      tx.defer(
         'INSERT INTO command (id, kind, request_hash, person_id, at) VALUES (:id, :kind, :hash, :personId, :at)',
         { id: head.id, kind: head.kind, hash, personId: head.personId, at: head.at },
       );

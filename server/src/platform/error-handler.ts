@@ -27,7 +27,8 @@ export function errorHandler(log: Logger): ErrorRequestHandler {
       return;
     }
     const problem = toProblem(error);
-    if (problem.status >= 500) log.error({ err: error, url: req.url }, 'request failed');
+    if (problem.status === 503) log.warn({ url: req.url }, 'not available');
+    else if (problem.status >= 500) log.error({ err: error, url: req.url }, 'request failed');
     const body: Problem = {
       type: `urn:zest-tally:problem:${problem.type}`,
       title: TITLES[problem.status] ?? 'Problem',

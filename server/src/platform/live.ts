@@ -1,6 +1,6 @@
 import type { Response } from 'express';
 import type { Change, ScaleReadingMessage } from '@zest/contract';
-import type { Database, Sql } from './database.js';
+import type { Database, Transaction } from './database.js';
 
 const POLL_MS = 250;
 /** Rows may commit out of the order of their ids; this far back is looked at again. */
@@ -8,8 +8,8 @@ const OVERLAP_MS = 10_000;
 const BEAT_MS = 15_000;
 
 /** Writes a change into the transaction that makes it; screens hear of it after the commit. */
-export async function announce(tx: Sql, at: Date, change: Change): Promise<void> {
-  await tx.write('INSERT INTO live_event (at, payload) VALUES (:at, :payload)', {
+export function announce(tx: Transaction, at: Date, change: Change): void {
+  tx.defer('INSERT INTO live_event (at, payload) VALUES (:at, :payload)', {
     at,
     payload: JSON.stringify(change),
   });

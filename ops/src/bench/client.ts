@@ -1,0 +1,53 @@
+/** A signed-in client of a running shop, for measurements and soak runs. */
+export interface Client {
+  get: <T>(path: string) => Promise<T>;
+  /** Posts JSON; answers the status, or 0 when nothing was decided because the server was away. */
+  post: (path: string, body: object) => Promise<number>;
+  cookie: string;
+}
+
+interface Name {
+  id: string;
+  name: string;
+}
+
+export async function signIn(address: string, who: string, secret: string): Promise<Client> {
+  const base = `${address.replace(/\/$/, '')}/api/v1`;
+  const names = (await (await fetch(`${base}/people/names`)).json()) as Name[];
+  const person = names.find((n) => n.name === who);
+  const answer = await fetch(`${base}/session`, {
+    method: 'POST',
+    headers: { 'Content-Type': 'application/json' },
+    body: JSON.stringify({ personId: person?.id, secret }),
+  });
+  if (!answer.ok) throw new Error(`${who} could not sign in: ${await answer.text()}`);
+  const cookie = answer.headers.get('set-cookie')?.split(';')[0] ?? '';
+  return {
+    cookie,
+    get: async <T>(path: string) => (await (await fetch(base + path, { headers: { Cookie: cookie } })).json()) as T,
+    post: async (path, body) => {
+      try {
+        const response = await fetch(base + path, {
+          method: 'POST',
+          headers: { 'Content-Type': 'application/json', Cookie: cookie },
+          body: JSON.stringify(body),
+          signal: AbortSignal.timeout(8000),
+        });
+        await response.arrayBuffer();
+        return response.status;
+      } catch {
+        return 0;
+      }
+    },
+  };
+}
+
+export interface OpenBatch {
+  id: string;
+  state: string;
+}
+
+export interface Sheet {
+  lines: { id: string; stepId: string }[];
+  steps: { id: string; state: string; kind: string }[];
+}

@@ -1,0 +1,203 @@
+import { randomUUID } from 'node:crypto';
+import { setTimeout as pause } from 'node:timers/promises';
+import path from 'node:path';
+import mysql from 'mysql2/promise';
+import { freePorts } from '../database/free-port.js';
+import { ROOT } from '../paths.js';
+import { run } from '../run.js';
+import { openShop, type Shop } from '../shop.js';
+import { signIn, type Client, type OpenBatch, type Sheet } from './client.js';
+
+export interface SoakOptions {
+  folder: string;
+  seed: number;
+  benches: number;
+  /** Entries to be accepted in all; more are sent when `seconds` has not passed. */
+  entries: number;
+  /** Kills of the application, and as many of the database. */
+  kills: number;
+  /** Go on at least this long. */
+  seconds?: number;
+}
+
+export interface SoakReport {
+  accepted: number;
+  /** Accepted entries that the ledger does not hold. */
+  lost: number;
+  /** Entries that the ledger holds more than the benches sent. */
+  doubled: number;
+  /** Kilograms on the lines in the ledger less kilograms accepted; 0 when all is well. */
+  massDifferenceMg: number;
+  appKills: number;
+  databaseKills: number;
+  /** Entries that had to be sent again because the server was away. */
+  repeats: number;
+  seconds: number;
+}
+
+interface Sent {
+  id: string;
+  kind: 'weighing' | 'reading';
+  massMg: number;
+}
+
+/**
+ * Ten benches weigh while the application and the database are killed at seeded moments. Every entry
+ * is sent until it is accepted; afterwards the ledger is counted against what was accepted.
+ */
+export async function soak(options: SoakOptions): Promise<SoakReport> {
+  const started = Date.now();
+  const shop = await openShop({
+    folder: options.folder,
+    demo: true,
+    quiet: true,
+    port: await freePorts(),
+    prepare: async (env) => {
+      await run(process.execPath, [path.join(ROOT, 'server/dist/demo/main.js')], { env });
+    },
+  });
+  try {
+    return await soakShop(shop, options, started);
+  } finally {
+    await shop.stop();
+  }
+}
+
+async function soakShop(shop: Shop, options: SoakOptions, started: number): Promise<SoakReport> {
+  const random = seeded(options.seed);
+  const lead = await signIn(shop.address, 'Ines', 'lowmarsh');
+  const targets = await openTargets(lead);
+  const before = await countRows(shop);
+  const accepted: Sent[] = [];
+  const state = { repeats: 0, done: false };
+  const clients = await Promise.all(Array.from({ length: options.benches }, () => signIn(shop.address, 'Bram', '2580')));
+  const workers = clients.map((client, i) => work(client, targets, seeded(options.seed + i + 1), accepted, state));
+  const kills = await killAtMoments(shop, options, random, () => accepted.length);
+  const until = started + (options.seconds ?? 0) * 1000;
+  while (accepted.length < options.entries || Date.now() < until) await pause(50);
+  state.done = true;
+  await Promise.all(workers);
+  const report = await compare(shop, accepted, before);
+  return { ...report, ...kills, accepted: accepted.length, repeats: state.repeats, seconds: (Date.now() - started) / 1000 };
+}
+
+export interface Target {
+  batchId: string;
+  lineIds: string[];
+  stepId: string;
+}
+
+/** Batches that are still at their weigh-up, so that entries on their lines are taken. */
+export async function openTargets(lead: Client): Promise<Target[]> {
+  const batches = (await lead.get<OpenBatch[]>('/batches')).filter((b) => b.state === 'open');
+  const targets: Target[] = [];
+  for (const batch of batches) {
+    const sheet = await lead.get<Sheet>(`/batches/${batch.id}`);
+    const open = new Set(sheet.steps.filter((s) => s.state !== 'closed').map((s) => s.id));
+    const lineIds = sheet.lines.filter((l) => open.has(l.stepId)).map((l) => l.id);
+    const stepId = sheet.steps.find((s) => s.state === 'current')?.id;
+    if (lineIds.length > 0 && stepId) targets.push({ batchId: batch.id, lineIds, stepId });
+  }
+  if (targets.length === 0) throw new Error('The demonstration has no batch to weigh into.');
+  return targets;
+}
+
+async function work(client: Client, targets: readonly Target[], random: () => number, accepted: Sent[], state: { repeats: number; done: boolean }): Promise<void> {
+  while (!state.done) {
+    const target = targets[Math.floor(random() * targets.length)];
+    const lineId = target?.lineIds[Math.floor(random() * target.lineIds.length)];
+    if (!target || !lineId) return;
+    const id = randomUUID();
+    const massMg = 1 + Math.floor(random() * 500);
+    const isReading = random() < 0.1;
+    const [address, body] = isReading
+      ? [`/batches/${target.batchId}/readings`, { id, stepId: target.stepId, kind: 'minutes', value: massMg }]
+      : [`/batches/${target.batchId}/weighings`, { id, lineId, massMg }];
+    for (;;) {
+      const status = await client.post(address, body);
+      if (status === 200) break;
+      if (status !== 0 && status !== 503) throw new Error(`An entry was refused with ${status}.`);
+      state.repeats += 1;
+      await pause(60 + 120 * random());
+    }
+    accepted.push({ id, kind: isReading ? 'reading' : 'weighing', massMg });
+  }
+}
+
+/** Kills spread over the run: each waits until a seeded number of entries has been accepted. */
+async function killAtMoments(shop: Shop, options: SoakOptions, random: () => number, count: () => number) {
+  const kills = { appKills: 0, databaseKills: 0 };
+  const total = 2 * options.kills;
+  const each = options.entries / (total + 1);
+  for (let i = 0; i < total; i += 1) {
+    const moment = Math.floor(each * (i + 0.3 + 0.7 * random()));
+    const slowest = options.seconds === undefined ? 0 : (options.seconds * 1000 * random()) / total;
+    if (slowest > 0) await pause(slowest);
+    while (count() < Math.min(moment, options.entries - 1)) await pause(5);
+    await pause(15 * random());
+    const pid = i % 2 === 0 ? shop.appPid() : shop.databasePid();
+    if (!pid || !kill(pid)) continue;
+    if (i % 2 === 0) kills.appKills += 1;
+    else kills.databaseKills += 1;
+    const now = count();
+    while (count() === now) await pause(20);
+  }
+  return kills;
+}
+
+function kill(pid: number): boolean {
+  try {
+    process.kill(pid, 'SIGKILL');
+    return true;
+  } catch {
+    return false;
+  }
+}
+
+interface Rows {
+  weighings: number;
+  readings: number;
+  massMg: number;
+}
+
+async function countRows(shop: Shop): Promise<Rows> {
+  const connection = await mysql.createConnection({ uri: shop.env['DATABASE_URL'] ?? '' });
+  const [rows] = await connection.query<mysql.RowDataPacket[]>(
+    `SELECT (SELECT COUNT(*) FROM transfer WHERE line_id IS NOT NULL) AS weighings,
+       (SELECT COUNT(*) FROM reading) AS readings,
+       (SELECT CAST(COALESCE(SUM(amount), 0) AS SIGNED) FROM transfer WHERE line_id IS NOT NULL) AS massMg`,
+  );
+  await connection.end();
+  return rows[0] as Rows;
+}
+
+async function compare(shop: Shop, accepted: readonly Sent[], before: Rows) {
+  const connection = await mysql.createConnection({ uri: shop.env['DATABASE_URL'] ?? '' });
+  let present = 0;
+  for (let i = 0; i < accepted.length; i += 500) {
+    const part = accepted.slice(i, i + 500);
+    for (const [table, kind] of [['transfer', 'weighing'], ['reading', 'reading']] as const) {
+      const ids = part.filter((s) => s.kind === kind).map((s) => s.id);
+      if (ids.length === 0) continue;
+      const [rows] = await connection.query<mysql.RowDataPacket[]>(`SELECT COUNT(*) AS n FROM ${table} WHERE id IN (?)`, [ids]);
+      present += Number(rows[0]?.['n']);
+    }
+  }
+  await connection.end();
+  const after = await countRows(shop);
+  const written = after.weighings - before.weighings + (after.readings - before.readings);
+  const massMg = accepted.reduce((sum, s) => (s.kind === 'weighing' ? sum + s.massMg : sum), 0);
+  return {
+    lost: accepted.length - present,
+    doubled: written - accepted.length,
+    massDifferenceMg: after.massMg - before.massMg - massMg,
+  };
+}
+
+function seeded(seed: number): () => number {
+  let state = (seed * 2_654_435_761) >>> 0 || 1;
+  return () => {
+    state = (Math.imul(state, 1_664_525) + 1_013_904_223) >>> 0;
+    return state / 2 ** 32;
+  };
+}

@@ -1,0 +1,18 @@
+import { format } from 'mysql2';
+import toNumbered from 'named-placeholders';
+
+export type Value = string | number | boolean | Date | null;
+type Rows = Value[][];
+export type Params = Record<string, Value | (string | number)[]>;
+
+const compile = toNumbered();
+
+/**
+ * One statement as text with its parameters escaped. Named parameters are written `:name`; a list of
+ * rows for `VALUES ?` is given as one positional parameter.
+ */
+export function statement(sql: string, params: Params | Rows[]): string {
+  if (Array.isArray(params)) return format(sql, params, false, 'Z');
+  const [text, values] = compile(sql, params);
+  return format(text, values, false, 'Z');
+}
