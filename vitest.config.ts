@@ -26,7 +26,10 @@ export default defineConfig({
           hookTimeout: 60_000,
         },
       },
-      { resolve, test: { name: 'ops', include: ['ops/test/**/*.test.ts'], testTimeout: 240_000, hookTimeout: 120_000 } },
+      {
+        resolve,
+        test: { name: 'ops', include: ['ops/test/**/*.test.ts'], testTimeout: 240_000, hookTimeout: 120_000 },
+      },
     ],
   },
 });

@@ -112,7 +112,10 @@ export const controlChartIn = z.object({ values: z.array(number) });
 export const yieldIn = z.object({
   accounts: z.record(
     z.string(),
-    z.object({ kind: z.enum(['lot', 'place', 'loss', 'gain', 'supplier', 'customer']), closed: z.boolean().optional() }),
+    z.object({
+      kind: z.enum(['lot', 'place', 'loss', 'gain', 'supplier', 'customer']),
+      closed: z.boolean().optional(),
+    }),
   ),
   meatBlock: z.array(z.string()),
   transfers: z.array(z.object({ from: z.string(), to: z.string(), massMg: z.int() })),

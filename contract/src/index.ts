@@ -1,3 +1,4 @@
+export * from './batch-sheet.js';
 export * from './batches.js';
 export * as calcSchemas from './calc-schemas.js';
 export * from './cold-room.js';

@@ -31,7 +31,10 @@ function operation(name: string, route: Route): object {
       ? {}
       : { requestBody: { content: json(z.toJSONSchema(route.body, OPTIONS)) } }),
     responses: {
-      200: { description: 'Done', content: json(z.toJSONSchema(route.response, { ...OPTIONS, io: 'output' })) },
+      200: {
+        description: 'Done',
+        content: json(z.toJSONSchema(route.response, { ...OPTIONS, io: 'output' })),
+      },
       default: {
         description: 'A problem, with a sentence for a person',
         content: { 'application/problem+json': { schema: { $ref: '#/components/schemas/Problem' } } },

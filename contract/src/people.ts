@@ -18,7 +18,9 @@ export const peopleRoutes = {
     roles: 'anyone',
     params: NONE,
     body: NONE,
-    response: z.array(z.object({ id, name: z.string(), role: z.enum(ROLES), secret: z.enum(['pin', 'password']) })),
+    response: z.array(
+      z.object({ id, name: z.string(), role: z.enum(ROLES), secret: z.enum(['pin', 'password']) }),
+    ),
   }),
   me: route({
     method: 'GET',
@@ -37,7 +39,10 @@ export const peopleRoutes = {
     params: NONE,
     body: z.object({
       personId: id,
-      secret: z.string({ error: 'Type your PIN or password.' }).min(4, { error: 'At least four characters.' }).max(200),
+      secret: z
+        .string({ error: 'Type your PIN or password.' })
+        .min(4, { error: 'At least four characters.' })
+        .max(200),
     }),
     response: person,
   }),

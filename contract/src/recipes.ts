@@ -12,7 +12,16 @@ export const dose = z.union([
 ]);
 
 export const LINE_ROLES = [
-  'salt', 'cure', 'accelerator', 'sugar', 'seasoning', 'binder', 'liquid', 'inclusion', 'fat', 'packet',
+  'salt',
+  'cure',
+  'accelerator',
+  'sugar',
+  'seasoning',
+  'binder',
+  'liquid',
+  'inclusion',
+  'fat',
+  'packet',
 ] as const;
 
 export const recipeLine = z.object({

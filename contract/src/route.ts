@@ -3,7 +3,7 @@ import { z } from 'zod';
 export const ROLES = ['lead', 'bench', 'owner', 'inspector'] as const;
 export type Role = (typeof ROLES)[number];
 
-export type Method = 'GET' | 'POST' | 'PUT' | 'DELETE';
+type Method = 'GET' | 'POST' | 'PUT' | 'DELETE';
 
 /** One address of the HTTP interface: what goes in, what comes out and who may call it. */
 export interface Route<
@@ -32,6 +32,6 @@ export function route<P extends z.ZodType, B extends z.ZodType, R extends z.ZodT
   return definition;
 }
 
-export const EVERYONE: readonly Role[] = ROLES;
+export const EVERYONE: readonly Role[] = [...ROLES];
 export const HANDS: readonly Role[] = ['lead', 'bench'];
 export const LEAD: readonly Role[] = ['lead'];

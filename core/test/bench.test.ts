@@ -1,6 +1,16 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { STEADY_MS, autoTake, chooseScale, meatBasis, stepGate, toleranceBand, type AutoTakeState, type ScaleSpec, type StepFacts } from '../src/index.js';
+import {
+  STEADY_MS,
+  autoTake,
+  chooseScale,
+  meatBasis,
+  stepGate,
+  toleranceBand,
+  type AutoTakeState,
+  type ScaleSpec,
+  type StepFacts,
+} from '../src/index.js';
 
 const SCALES: ScaleSpec[] = [
   { id: 'floor', name: 'floor', capacityMg: 150e6, divisionMg: 20_000, tubMg: 2_400_000 },
@@ -10,28 +20,56 @@ const SCALES: ScaleSpec[] = [
 
 describe('tolerance and scale', () => {
   it('defaults: meat 1 %, dry 2 %, cure 1 % and never above its limit, at least one division', () => {
-    expect(toleranceBand({ dueMg: 12_000_000, kind: 'meat', divisionMg: 1000 })).toEqual({ lowMg: 11_880_000, highMg: 12_120_000 });
-    expect(toleranceBand({ dueMg: 80_000, kind: 'dry', divisionMg: 10 })).toEqual({ lowMg: 78_400, highMg: 81_600 });
-    expect(toleranceBand({ dueMg: 100_000, kind: 'cure', divisionMg: 10, limitMg: 100_400 }).highMg).toBe(100_400);
-    expect(toleranceBand({ dueMg: 30_000, kind: 'meat', divisionMg: 20_000 })).toEqual({ lowMg: 10_000, highMg: 50_000 });
+    expect(toleranceBand({ dueMg: 12_000_000, kind: 'meat', divisionMg: 1000 })).toEqual({
+      lowMg: 11_880_000,
+      highMg: 12_120_000,
+    });
+    expect(toleranceBand({ dueMg: 80_000, kind: 'dry', divisionMg: 10 })).toEqual({
+      lowMg: 78_400,
+      highMg: 81_600,
+    });
+    expect(toleranceBand({ dueMg: 100_000, kind: 'cure', divisionMg: 10, limitMg: 100_400 }).highMg).toBe(
+      100_400,
+    );
+    expect(toleranceBand({ dueMg: 30_000, kind: 'meat', divisionMg: 20_000 })).toEqual({
+      lowMg: 10_000,
+      highMg: 50_000,
+    });
   });
 
   it('names the scale by dose and tub', () => {
-    expect(chooseScale({ dueMg: 24_000_000, kind: 'meat' }, SCALES)).toEqual({ scaleId: 'floor', weighings: 1, tooCoarse: false });
+    expect(chooseScale({ dueMg: 24_000_000, kind: 'meat' }, SCALES)).toEqual({
+      scaleId: 'floor',
+      weighings: 1,
+      tooCoarse: false,
+    });
     expect(chooseScale({ dueMg: 8_000_000, kind: 'meat' }, SCALES)?.scaleId).toBe('bench');
     expect(chooseScale({ dueMg: 80_000, kind: 'dry' }, SCALES)?.scaleId).toBe('dose');
-    expect(chooseScale({ dueMg: 640_000, kind: 'dry' }, SCALES)).toEqual({ scaleId: 'bench', weighings: 1, tooCoarse: false });
-    expect(chooseScale({ dueMg: 300, kind: 'dry' }, SCALES)).toMatchObject({ scaleId: 'dose', tooCoarse: true });
+    expect(chooseScale({ dueMg: 640_000, kind: 'dry' }, SCALES)).toEqual({
+      scaleId: 'bench',
+      weighings: 1,
+      tooCoarse: false,
+    });
+    expect(chooseScale({ dueMg: 300, kind: 'dry' }, SCALES)).toMatchObject({
+      scaleId: 'dose',
+      tooCoarse: true,
+    });
     expect(chooseScale({ dueMg: 1, kind: 'dry' }, [])).toBeUndefined();
   });
 
   it('tub and net of each weighing always stay within capacity', () => {
     fc.assert(
-      fc.property(fc.integer({ min: 1, max: 400_000_000 }), fc.constantFrom('meat', 'dry', 'cure'), (dueMg, kind) => {
-        const choice = chooseScale({ dueMg, kind: kind as 'meat' }, SCALES);
-        const scale = SCALES.find((s) => s.id === choice?.scaleId)!;
-        expect(Math.ceil(dueMg / (choice?.weighings ?? 1)) + scale.tubMg).toBeLessThanOrEqual(scale.capacityMg + 1);
-      }),
+      fc.property(
+        fc.integer({ min: 1, max: 400_000_000 }),
+        fc.constantFrom('meat', 'dry', 'cure'),
+        (dueMg, kind) => {
+          const choice = chooseScale({ dueMg, kind: kind as 'meat' }, SCALES);
+          const scale = SCALES.find((s) => s.id === choice?.scaleId)!;
+          expect(Math.ceil(dueMg / (choice?.weighings ?? 1)) + scale.tubMg).toBeLessThanOrEqual(
+            scale.capacityMg + 1,
+          );
+        },
+      ),
     );
   });
 });
@@ -44,12 +82,19 @@ describe('taking by itself', () => {
     readings.forEach((r, i) => {
       const next = autoTake(state, { id: `r${i}`, ...r }, band, 10);
       state = next.state;
-      if (next.event) events.push(next.event.kind === 'take' ? `take ${next.event.massMg} ${next.event.readingId}` : 'reopen');
+      if (next.event)
+        events.push(
+          next.event.kind === 'take' ? `take ${next.event.massMg} ${next.event.readingId}` : 'reopen',
+        );
     });
     return events;
   };
   const steady = (netMg: number, from: number, to: number) =>
-    Array.from({ length: Math.floor((to - from) / 100) + 1 }, (_, i) => ({ netMg, stable: true, atMs: from + i * 100 }));
+    Array.from({ length: Math.floor((to - from) / 100) + 1 }, (_, i) => ({
+      netMg,
+      stable: true,
+      atMs: from + i * 100,
+    }));
 
   it('takes once, after a steady weight in the band for long enough', () => {
     expect(run(steady(80_000, 0, STEADY_MS - 100))).toEqual([]);
@@ -57,16 +102,33 @@ describe('taking by itself', () => {
   });
 
   it('waits while the weight moves or is outside the band', () => {
-    expect(run([...steady(80_000, 0, 1000), { netMg: 80_300, stable: false, atMs: 1100 }, ...steady(80_000, 1200, 2600)])).toEqual([]);
+    expect(
+      run([
+        ...steady(80_000, 0, 1000),
+        { netMg: 80_300, stable: false, atMs: 1100 },
+        ...steady(80_000, 1200, 2600),
+      ]),
+    ).toEqual([]);
     expect(run(steady(96_000, 0, 9000))).toEqual([]);
   });
 
   it('re-opens when the weight moves by more than two divisions, and not when the tub is taken off', () => {
     const taken = steady(80_000, 0, 2000);
-    expect(run([...taken, { netMg: 80_030, stable: true, atMs: 2100 }])).toEqual(['take 80000 r15', 'reopen']);
+    expect(run([...taken, { netMg: 80_030, stable: true, atMs: 2100 }])).toEqual([
+      'take 80000 r15',
+      'reopen',
+    ]);
     expect(run([...taken, { netMg: 80_020, stable: true, atMs: 2100 }])).toEqual(['take 80000 r15']);
-    expect(run([...taken, { netMg: 40_000, stable: false, atMs: 2100 }, { netMg: -40_000, stable: true, atMs: 2200 }])).toEqual(['take 80000 r15']);
-    expect(run([...taken, { netMg: 0, stable: true, atMs: 2100 }, ...steady(80_000, 2200, 4000)])).toHaveLength(2);
+    expect(
+      run([
+        ...taken,
+        { netMg: 40_000, stable: false, atMs: 2100 },
+        { netMg: -40_000, stable: true, atMs: 2200 },
+      ]),
+    ).toEqual(['take 80000 r15']);
+    expect(
+      run([...taken, { netMg: 0, stable: true, atMs: 2100 }, ...steady(80_000, 2200, 4000)]),
+    ).toHaveLength(2);
   });
 
   it('never takes a weight outside the band, whatever the scale shows', () => {
@@ -84,8 +146,21 @@ describe('taking by itself', () => {
 });
 
 describe('the gate of a step', () => {
-  const facts = (more: Partial<StepFacts>): StepFacts => ({ kind: 'weigh-dry', lines: [], readings: [], inMg: 0, outMg: 0, ...more });
-  const line = (weighedMg: number, accepted = false) => ({ name: 'Fine salt', required: true, weighedMg, band: { lowMg: 98, highMg: 102 }, accepted });
+  const facts = (more: Partial<StepFacts>): StepFacts => ({
+    kind: 'weigh-dry',
+    lines: [],
+    readings: [],
+    inMg: 0,
+    outMg: 0,
+    ...more,
+  });
+  const line = (weighedMg: number, accepted = false) => ({
+    name: 'Fine salt',
+    required: true,
+    weighedMg,
+    band: { lowMg: 98, highMg: 102 },
+    accepted,
+  });
 
   it('does not close with a required line unweighed, short or over, until somebody accepts it', () => {
     expect(stepGate(facts({ lines: [line(0)] }))[0]?.sentence).toBe('Fine salt has no weight yet.');
@@ -98,15 +173,58 @@ describe('the gate of a step', () => {
   it('asks for kilograms and temperature, and stops above the limit', () => {
     const grind = { kind: 'grind' as const, stopAboveC: 7, inMg: 10, outMg: 9 };
     expect(stepGate(facts({ ...grind, outMg: 0 })).map((m) => m.what)).toEqual(['out', 'temperature']);
-    expect(stepGate(facts({ ...grind, readings: [{ kind: 'temperature', value: 7.2 }] }))[0]?.sentence).toContain('back to the chill');
-    expect(stepGate(facts({ ...grind, readings: [{ kind: 'temperature', value: 7.2 }, { kind: 'temperature', value: 3 }] }))).toEqual([]);
+    expect(
+      stepGate(facts({ ...grind, readings: [{ kind: 'temperature', value: 7.2 }] }))[0]?.sentence,
+    ).toContain('back to the chill');
+    expect(
+      stepGate(
+        facts({
+          ...grind,
+          readings: [
+            { kind: 'temperature', value: 7.2 },
+            { kind: 'temperature', value: 3 },
+          ],
+        }),
+      ),
+    ).toEqual([]);
   });
 
   it('wants a passed tack test and the whole sample', () => {
-    expect(stepGate(facts({ kind: 'mix', inMg: 5, readings: [{ kind: 'minutes', value: 4 }, { kind: 'tack', value: 0 }] }))[0]?.sentence).toContain('mix on');
+    expect(
+      stepGate(
+        facts({
+          kind: 'mix',
+          inMg: 5,
+          readings: [
+            { kind: 'minutes', value: 4 },
+            { kind: 'tack', value: 0 },
+          ],
+        }),
+      )[0]?.sentence,
+    ).toContain('mix on');
     const link = { kind: 'link' as const, inMg: 5, outMg: 5, sampleSize: 2 };
-    expect(stepGate(facts({ ...link, readings: [{ kind: 'count', value: 9 }, { kind: 'sample', value: 100 }] }))[0]?.sentence).toContain('1 of 2');
-    expect(stepGate(facts({ kind: 'cook', inMg: 5, outMg: 4, stopBelowC: 71, readings: [{ kind: 'temperature', value: 69 }] }))[0]?.sentence).toContain('not reached 71');
+    expect(
+      stepGate(
+        facts({
+          ...link,
+          readings: [
+            { kind: 'count', value: 9 },
+            { kind: 'sample', value: 100 },
+          ],
+        }),
+      )[0]?.sentence,
+    ).toContain('1 of 2');
+    expect(
+      stepGate(
+        facts({
+          kind: 'cook',
+          inMg: 5,
+          outMg: 4,
+          stopBelowC: 71,
+          readings: [{ kind: 'temperature', value: 69 }],
+        }),
+      )[0]?.sentence,
+    ).toBe('[[C 69]] has not reached [[C 71]].');
   });
 
   it('scales dry lines to what came out of the grinder, else to what was weighed, else to the plan', () => {

@@ -6,8 +6,18 @@ import { normal, seeded } from './seeded.js';
 
 describe('mixture (alligation, common practice)', () => {
   it('blends fat by mass', () => {
-    expect(mixture([{ massKg: 6, fatPct: 4 }, { massKg: 2, fatPct: 44 }]).fatPct).toBeCloseTo(14, 12);
-    expect(mixture([{ massKg: 2, fatPct: 25 }, { massKg: 1, fatPct: 55 }]).fatPct).toBeCloseTo(35, 12);
+    expect(
+      mixture([
+        { massKg: 6, fatPct: 4 },
+        { massKg: 2, fatPct: 44 },
+      ]).fatPct,
+    ).toBeCloseTo(14, 12);
+    expect(
+      mixture([
+        { massKg: 2, fatPct: 25 },
+        { massKg: 1, fatPct: 55 },
+      ]).fatPct,
+    ).toBeCloseTo(35, 12);
   });
 
   it('adds uncertainties as independent, checked by Monte Carlo with 10⁵ draws', () => {
@@ -22,7 +32,10 @@ describe('mixture (alligation, common practice)', () => {
     const draws = 100_000;
     let inside = 0;
     for (let i = 0; i < draws; i += 1) {
-      const fat = parts.reduce((sum, p) => sum + (p.massKg / massKg) * (p.fatPct + p.fatSd * normal(random)), 0);
+      const fat = parts.reduce(
+        (sum, p) => sum + (p.massKg / massKg) * (p.fatPct + p.fatSd * normal(random)),
+        0,
+      );
       if (fat >= window.minPct && fat <= window.maxPct) inside += 1;
     }
     expect(inWindow(fatPct, fatSd, window)).toBeCloseTo(inside / draws, 2);
@@ -30,20 +43,40 @@ describe('mixture (alligation, common practice)', () => {
   });
 
   it('lies between its parts and does not depend on scale', () => {
-    const part = fc.record({ massKg: fc.double({ min: 0.01, max: 500, noNaN: true }), fatPct: fc.double({ min: 0, max: 100, noNaN: true }) });
+    const part = fc.record({
+      massKg: fc.double({ min: 0.01, max: 500, noNaN: true }),
+      fatPct: fc.double({ min: 0, max: 100, noNaN: true }),
+    });
     fc.assert(
-      fc.property(fc.array(part, { minLength: 1, maxLength: 10 }), fc.double({ min: 0.1, max: 10, noNaN: true }), (parts, factor) => {
-        const { fatPct } = mixture(parts);
-        expect(fatPct).toBeGreaterThanOrEqual(Math.min(...parts.map((p) => p.fatPct)) - 1e-9);
-        expect(fatPct).toBeLessThanOrEqual(Math.max(...parts.map((p) => p.fatPct)) + 1e-9);
-        expect(mixture(parts.map((p) => ({ ...p, massKg: p.massKg * factor }))).fatPct).toBeCloseTo(fatPct, 8);
-      }),
+      fc.property(
+        fc.array(part, { minLength: 1, maxLength: 10 }),
+        fc.double({ min: 0.1, max: 10, noNaN: true }),
+        (parts, factor) => {
+          const { fatPct } = mixture(parts);
+          expect(fatPct).toBeGreaterThanOrEqual(Math.min(...parts.map((p) => p.fatPct)) - 1e-9);
+          expect(fatPct).toBeLessThanOrEqual(Math.max(...parts.map((p) => p.fatPct)) + 1e-9);
+          expect(mixture(parts.map((p) => ({ ...p, massKg: p.massKg * factor }))).fatPct).toBeCloseTo(
+            fatPct,
+            8,
+          );
+        },
+      ),
     );
   });
 
   it('names the part that is wrong', () => {
-    expect(() => mixture([{ massKg: 1, fatPct: 20 }, { massKg: -1, fatPct: 120 }])).toThrow(
-      expect.objectContaining({ issues: [expect.objectContaining({ path: 'parts[1].massKg' }), expect.objectContaining({ path: 'parts[1].fatPct' })] }),
+    expect(() =>
+      mixture([
+        { massKg: 1, fatPct: 20 },
+        { massKg: -1, fatPct: 120 },
+      ]),
+    ).toThrow(
+      expect.objectContaining({
+        issues: [
+          expect.objectContaining({ path: 'parts[1].massKg' }),
+          expect.objectContaining({ path: 'parts[1].fatPct' }),
+        ],
+      }),
     );
     expect(() => mixture([{ massKg: 0, fatPct: 20 }])).toThrow(InputError);
   });
@@ -66,23 +99,43 @@ describe('chance of being in the window', () => {
 
 describe('add-back (Pearson’s square, common practice)', () => {
   it('gives the textbook figure', () => {
-    expect(addBack({ massKg: 12, fatPct: 18, targetFatPct: 26, addFatPct: 90 })).toEqual({ addKg: 1.5, totalKg: 13.5 });
+    expect(addBack({ massKg: 12, fatPct: 18, targetFatPct: 26, addFatPct: 90 })).toEqual({
+      addKg: 1.5,
+      totalKg: 13.5,
+    });
     expect(addBack({ massKg: 12, fatPct: 18, targetFatPct: 18, addFatPct: 18 }).addKg).toBe(0);
   });
 
   it('reaches the target whenever it answers', () => {
     const pct = fc.double({ min: 0, max: 100, noNaN: true });
     fc.assert(
-      fc.property(fc.double({ min: 0.1, max: 1000, noNaN: true }), pct, pct, pct, (massKg, fatPct, targetFatPct, addFatPct) => {
-        fc.pre(Math.abs(addFatPct - targetFatPct) > 0.01 && (targetFatPct - fatPct) * (addFatPct - targetFatPct) > 0);
-        const { addKg } = addBack({ massKg, fatPct, targetFatPct, addFatPct });
-        expect(mixture([{ massKg, fatPct }, { massKg: addKg, fatPct: addFatPct }]).fatPct).toBeCloseTo(targetFatPct, 6);
-      }),
+      fc.property(
+        fc.double({ min: 0.1, max: 1000, noNaN: true }),
+        pct,
+        pct,
+        pct,
+        (massKg, fatPct, targetFatPct, addFatPct) => {
+          fc.pre(
+            Math.abs(addFatPct - targetFatPct) > 0.01 &&
+              Math.abs(targetFatPct - fatPct) > 0.01 &&
+              (targetFatPct - fatPct) * (addFatPct - targetFatPct) > 0,
+          );
+          const { addKg } = addBack({ massKg, fatPct, targetFatPct, addFatPct });
+          expect(
+            mixture([
+              { massKg, fatPct },
+              { massKg: addKg, fatPct: addFatPct },
+            ]).fatPct,
+          ).toBeCloseTo(targetFatPct, 6);
+        },
+      ),
     );
   });
 
   it('refuses a target on the wrong side', () => {
-    expect(() => addBack({ massKg: 10, fatPct: 30, targetFatPct: 25, addFatPct: 90 })).toThrow(/must be below 25 %/);
+    expect(() => addBack({ massKg: 10, fatPct: 30, targetFatPct: 25, addFatPct: 90 })).toThrow(
+      /must be below 25 %/,
+    );
     expect(() => addBack({ massKg: 10, fatPct: 20, targetFatPct: 25, addFatPct: 25 })).toThrow(InputError);
   });
 });
@@ -95,16 +148,29 @@ describe('learning from a fat test', () => {
   });
 
   it('agrees with the batch’s own correction when the lots are put together again', () => {
-    const lot = fc.record({ massKg: fc.double({ min: 1, max: 50, noNaN: true }), fatPct: fc.double({ min: 20, max: 60, noNaN: true }), fatSd: fc.double({ min: 0.5, max: 4, noNaN: true }) });
+    const lot = fc.record({
+      massKg: fc.double({ min: 1, max: 50, noNaN: true }),
+      fatPct: fc.double({ min: 20, max: 60, noNaN: true }),
+      fatSd: fc.double({ min: 0.5, max: 4, noNaN: true }),
+    });
     fc.assert(
-      fc.property(fc.array(lot, { minLength: 1, maxLength: 6 }), fc.double({ min: 25, max: 55, noNaN: true }), (lots, tested) => {
-        const test = { fatPct: tested, fatSd: 1 };
-        const prior = mixture(lots);
-        const learned = learnFat(lots.map((l, i) => ({ ...l, id: String(i) })), test).lots;
-        fc.pre(learned.every((l) => l.fatPct > 0 && l.fatPct < 100));
-        const after = mixture(lots.map((l, i) => ({ massKg: l.massKg, fatPct: learned[i]?.fatPct ?? NaN })));
-        expect(after.fatPct).toBeCloseTo(correctFat(prior, test).fatPct, 6);
-      }),
+      fc.property(
+        fc.array(lot, { minLength: 1, maxLength: 6 }),
+        fc.double({ min: 25, max: 55, noNaN: true }),
+        (lots, tested) => {
+          const test = { fatPct: tested, fatSd: 1 };
+          const prior = mixture(lots);
+          const learned = learnFat(
+            lots.map((l, i) => ({ ...l, id: String(i) })),
+            test,
+          ).lots;
+          fc.pre(learned.every((l) => l.fatPct > 0 && l.fatPct < 100));
+          const after = mixture(
+            lots.map((l, i) => ({ massKg: l.massKg, fatPct: learned[i]?.fatPct ?? NaN })),
+          );
+          expect(after.fatPct).toBeCloseTo(correctFat(prior, test).fatPct, 6);
+        },
+      ),
     );
   });
 });

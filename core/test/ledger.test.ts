@@ -1,8 +1,23 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { InputError, balances, batchCost, beyondScaleError, checkTransfer, effective, ribbon, yields, type LedgerAccount, type LedgerTransfer } from '../src/index.js';
+import {
+  InputError,
+  balances,
+  batchCost,
+  beyondScaleError,
+  checkTransfer,
+  effective,
+  ribbon,
+  yields,
+  type LedgerAccount,
+  type LedgerTransfer,
+} from '../src/index.js';
 
-const account = (id: string, kind: LedgerAccount['kind'], more: Partial<LedgerAccount> = {}): LedgerAccount => ({ id, kind, name: id, measure: 'mg', ...more });
+const account = (
+  id: string,
+  kind: LedgerAccount['kind'],
+  more: Partial<LedgerAccount> = {},
+): LedgerAccount => ({ id, kind, name: id, measure: 'mg', ...more });
 
 const ACCOUNTS = [
   account('shoulder', 'lot'),
@@ -13,7 +28,13 @@ const ACCOUNTS = [
   account('head', 'loss'),
   account('links', 'lot', { product: true }),
 ];
-const move = (id: string, from: string, to: string, amount: number, reversesId?: string): LedgerTransfer => ({ id, from, to, amount, ...(reversesId ? { reversesId } : {}) });
+const move = (id: string, from: string, to: string, amount: number, reversesId?: string): LedgerTransfer => ({
+  id,
+  from,
+  to,
+  amount,
+  ...(reversesId ? { reversesId } : {}),
+});
 const DAY = [
   move('1', 'shoulder', 'grind', 8_000_000),
   move('2', 'belly', 'grind', 2_000_000),
@@ -22,13 +43,19 @@ const DAY = [
   move('5', 'salt', 'mix', 155_200),
 ];
 
-const anyTransfers = fc.array(
-  fc
-    .tuple(fc.constantFrom(...ACCOUNTS), fc.constantFrom(...ACCOUNTS), fc.integer({ min: 1, max: 50_000_000 }))
-    .filter(([a, b]) => a.id !== b.id)
-    .map(([a, b, amount]) => ({ from: a.id, to: b.id, amount })),
-  { maxLength: 60 },
-).map((list) => list.map((t, i) => ({ id: String(i), ...t })));
+const anyTransfers = fc
+  .array(
+    fc
+      .tuple(
+        fc.constantFrom(...ACCOUNTS),
+        fc.constantFrom(...ACCOUNTS),
+        fc.integer({ min: 1, max: 50_000_000 }),
+      )
+      .filter(([a, b]) => a.id !== b.id)
+      .map(([a, b, amount]) => ({ from: a.id, to: b.id, amount })),
+    { maxLength: 60 },
+  )
+  .map((list) => list.map((t, i) => ({ id: String(i), ...t })));
 
 describe('the ledger', () => {
   it('conserves mass under any sequence, and order does not matter', () => {
@@ -36,7 +63,9 @@ describe('the ledger', () => {
       fc.property(anyTransfers, fc.integer(), (transfers, seed) => {
         const held = balances(transfers);
         expect([...held.values()].reduce((a, b) => a + b, 0)).toBe(0);
-        const shuffled = [...transfers].sort((a, b) => ((Number(a.id) * 7919 + seed) % 101) - ((Number(b.id) * 7919 + seed) % 101));
+        const shuffled = [...transfers].sort(
+          (a, b) => ((Number(a.id) * 7919 + seed) % 101) - ((Number(b.id) * 7919 + seed) % 101),
+        );
         expect(new Map([...balances(shuffled)].sort())).toEqual(new Map([...held].sort()));
       }),
     );
@@ -64,8 +93,12 @@ describe('the ledger', () => {
     expect(() => checkTransfer(move('x', 'grind', 'grind', 5), grind!, grind!)).toThrow(/itself/);
     expect(() => checkTransfer(move('x', 'hog', 'grind', 5), metres, grind!)).toThrow(/mm.*mg/);
     const wrong = move('1', 'shoulder', 'grind', 5);
-    expect(() => checkTransfer(move('x', 'grind', 'shoulder', 4, '1'), grind!, shoulder!, wrong)).toThrow(/same amount/);
-    expect(() => checkTransfer(move('x', 'grind', 'shoulder', 5, '1'), grind!, shoulder!, wrong)).not.toThrow();
+    expect(() => checkTransfer(move('x', 'grind', 'shoulder', 4, '1'), grind!, shoulder!, wrong)).toThrow(
+      /same amount/,
+    );
+    expect(() =>
+      checkTransfer(move('x', 'grind', 'shoulder', 5, '1'), grind!, shoulder!, wrong),
+    ).not.toThrow();
   });
 });
 
@@ -82,7 +115,10 @@ describe('yields', () => {
     fc.assert(
       fc.property(anyTransfers, (transfers) => {
         const answer = yields({ accounts: ACCOUNTS, meatBlock: ['shoulder', 'belly'], transfers });
-        const placed = ACCOUNTS.filter((a) => a.kind === 'place').reduce((s, a) => s + (answer.balances[a.id] ?? 0), 0);
+        const placed = ACCOUNTS.filter((a) => a.kind === 'place').reduce(
+          (s, a) => s + (answer.balances[a.id] ?? 0),
+          0,
+        );
         expect(answer.stillThereMg + answer.unaccountedMg).toBe(placed);
       }),
     );
@@ -94,9 +130,9 @@ describe('yields', () => {
   });
 
   it('names an unknown account', () => {
-    expect(() => yields({ accounts: ACCOUNTS, meatBlock: [], transfers: [move('1', 'nowhere', 'grind', 1)] })).toThrow(
-      expect.objectContaining({ issues: [expect.objectContaining({ path: 'transfers[0].from' })] }),
-    );
+    expect(() =>
+      yields({ accounts: ACCOUNTS, meatBlock: [], transfers: [move('1', 'nowhere', 'grind', 1)] }),
+    ).toThrow(expect.objectContaining({ issues: [expect.objectContaining({ path: 'transfers[0].from' })] }));
   });
 });
 
@@ -109,7 +145,12 @@ describe('the ribbon', () => {
 
   it('carries materials through the steps and names what left', () => {
     const [grind, mix] = ribbon(ACCOUNTS, DAY, materials);
-    expect(grind).toMatchObject({ inMg: 10_000_000, outMg: 9_700_000, balanceMg: 180_000, slivers: [{ name: 'head', massMg: 120_000, kind: 'loss' }] });
+    expect(grind).toMatchObject({
+      inMg: 10_000_000,
+      outMg: 9_700_000,
+      balanceMg: 180_000,
+      slivers: [{ name: 'head', massMg: 120_000, kind: 'loss' }],
+    });
     expect(grind?.bands.fat).toBeCloseTo(2_500_000, 3);
     expect(mix?.bands.fat).toBeCloseTo(2_425_000, 3);
     expect(mix?.bands.spice).toBe(155_200);
@@ -118,7 +159,9 @@ describe('the ribbon', () => {
   it('bands always sum to what came in', () => {
     fc.assert(
       fc.property(anyTransfers, (transfers) => {
-        const forward = transfers.filter((t) => !(t.from === 'mix' && t.to === 'grind') && t.from !== 'head' && t.from !== 'links');
+        const forward = transfers.filter(
+          (t) => !(t.from === 'mix' && t.to === 'grind') && t.from !== 'head' && t.from !== 'links',
+        );
         for (const station of ribbon(ACCOUNTS, forward, materials)) {
           const sum = Object.values(station.bands).reduce((a, b) => a + b, 0);
           const fromEmptyPlace = station.accountId === 'mix' && !forward.some((t) => t.to === 'grind');
@@ -132,6 +175,9 @@ describe('the ribbon', () => {
 describe('cost', () => {
   it('prices what went in and takes off what came back', () => {
     const prices = new Map([['shoulder', { minorPerUnit: 400, unitAmount: 1_000_000 }]]);
-    expect(batchCost([move('1', 'shoulder', 'grind', 8_000_000), move('2', 'grind', 'shoulder', 500_000)], prices).totalMinor).toBe(3000);
+    expect(
+      batchCost([move('1', 'shoulder', 'grind', 8_000_000), move('2', 'grind', 'shoulder', 500_000)], prices)
+        .totalMinor,
+    ).toBe(3000);
   });
 });

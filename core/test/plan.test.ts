@@ -2,7 +2,15 @@ import fc from 'fast-check';
 import GLPK from 'glpk.js/node';
 import { beforeAll, describe, expect, it } from 'vitest';
 import { solve as yalps } from 'yalps';
-import { bestChance, buildModel, plan, type PlanInput, type PlanOptimal, type PlanTrim, type Solve } from '../src/index.js';
+import {
+  bestChance,
+  buildModel,
+  plan,
+  type PlanInput,
+  type PlanOptimal,
+  type PlanTrim,
+  type Solve,
+} from '../src/index.js';
 import { seeded } from './seeded.js';
 
 let solve: Solve;
@@ -11,7 +19,13 @@ beforeAll(async () => {
   solve = await testSolver();
 });
 
-const trim = (id: string, fatPct: number, pricePerKg: number, availableKg: number, more: Partial<PlanTrim> = {}): PlanTrim => ({ id, fatPct, fatSd: 1, pricePerKg, availableKg, ...more });
+const trim = (
+  id: string,
+  fatPct: number,
+  pricePerKg: number,
+  availableKg: number,
+  more: Partial<PlanTrim> = {},
+): PlanTrim => ({ id, fatPct, fatSd: 1, pricePerKg, availableKg, ...more });
 
 function optimal(input: PlanInput): PlanOptimal {
   const answer = plan(input, solve);
@@ -26,13 +40,20 @@ function randomCase(seed: number, count: number): PlanInput {
     window: { minPct: 22, maxPct: 27 },
     trims: Array.from({ length: count }, (_, i) => {
       const fat = i % 4 === 0 ? 40 + 45 * random() : 4 + 24 * random();
-      return trim(`t${i}`, fat, 1 + 8 * random(), 6 + 14 * random(), { fatSd: 0.5 + 3 * random(), species: i % 3 === 0 ? 'beef' : 'pork' });
+      return trim(`t${i}`, fat, 1 + 8 * random(), 6 + 14 * random(), {
+        fatSd: 0.5 + 3 * random(),
+        species: i % 3 === 0 ? 'beef' : 'pork',
+      });
     }),
     speciesRules: [{ species: 'beef', minPct: 10, maxPct: 60 }],
   };
 }
 
-const two: PlanInput = { batchKg: 10, window: { minPct: 23, maxPct: 27 }, trims: [trim('lean', 10, 8, 20), trim('fat', 50, 2, 20)] };
+const two: PlanInput = {
+  batchKg: 10,
+  window: { minPct: 23, maxPct: 27 },
+  trims: [trim('lean', 10, 8, 20), trim('fat', 50, 2, 20)],
+};
 
 describe('the cheapest blend', () => {
   it('lies on the edge of the bare window, where the chance is one half; the middle is nearly sure', () => {
@@ -54,21 +75,42 @@ describe('the cheapest blend', () => {
       const other = yalps({
         direction: 'minimize',
         objective: 'cost',
-        constraints: Object.fromEntries(model.rows.map((r) => [r.name, r.sense === '=' ? { equal: r.bound } : r.sense === '<=' ? { max: r.bound } : { min: r.bound }]).concat(model.columns.map((c) => [`cap_${c.name}`, { max: c.upper }]))),
+        constraints: Object.fromEntries(
+          model.rows
+            .map((r) => [
+              r.name,
+              r.sense === '=' ? { equal: r.bound } : r.sense === '<=' ? { max: r.bound } : { min: r.bound },
+            ])
+            .concat(model.columns.map((c) => [`cap_${c.name}`, { max: c.upper }])),
+        ),
         variables: Object.fromEntries(
           model.columns.map((c, i) => [
             c.name,
-            { cost: input.trims[i]?.pricePerKg ?? 0, [`cap_${c.name}`]: 1, ...Object.fromEntries(model.rows.map((r) => [r.name, r.terms.find((t) => t.column === c.name)?.factor ?? 0])) },
+            {
+              cost: input.trims[i]?.pricePerKg ?? 0,
+              [`cap_${c.name}`]: 1,
+              ...Object.fromEntries(
+                model.rows.map((r) => [r.name, r.terms.find((t) => t.column === c.name)?.factor ?? 0]),
+              ),
+            },
           ]),
         ),
       });
       const third = await glpk.solve({
         name: 'blend',
-        objective: { direction: glpk.GLP_MIN, name: 'cost', vars: model.columns.map((c, i) => ({ name: c.name, coef: input.trims[i]?.pricePerKg ?? 0 })) },
+        objective: {
+          direction: glpk.GLP_MIN,
+          name: 'cost',
+          vars: model.columns.map((c, i) => ({ name: c.name, coef: input.trims[i]?.pricePerKg ?? 0 })),
+        },
         subjectTo: model.rows.map((r) => ({
           name: r.name,
           vars: r.terms.map((t) => ({ name: t.column, coef: t.factor })),
-          bnds: { type: r.sense === '=' ? glpk.GLP_FX : r.sense === '<=' ? glpk.GLP_UP : glpk.GLP_LO, ub: r.bound, lb: r.bound },
+          bnds: {
+            type: r.sense === '=' ? glpk.GLP_FX : r.sense === '<=' ? glpk.GLP_UP : glpk.GLP_LO,
+            ub: r.bound,
+            lb: r.bound,
+          },
         })),
         bounds: model.columns.map((c) => ({ name: c.name, type: glpk.GLP_DB, lb: 0, ub: c.upper })),
       });
@@ -99,8 +141,16 @@ describe('the cheapest blend', () => {
           const draw = weights.map((w) => (40 * w) / sum);
           const fat = draw.reduce((s, x, j) => s + x * (input.trims[j]?.fatPct ?? 0), 0) / 40;
           const beef = draw.reduce((s, x, j) => s + (input.trims[j]?.species === 'beef' ? x : 0), 0) / 40;
-          const fits = draw.every((x, j) => x <= (input.trims[j]?.availableKg ?? 0)) && fat >= 22 && fat <= 27 && beef >= 0.1 && beef <= 0.6;
-          if (fits) expect(draw.reduce((s, x, j) => s + x * (input.trims[j]?.pricePerKg ?? 0), 0)).toBeGreaterThanOrEqual(answer.cost - 1e-6);
+          const fits =
+            draw.every((x, j) => x <= (input.trims[j]?.availableKg ?? 0)) &&
+            fat >= 22 &&
+            fat <= 27 &&
+            beef >= 0.1 &&
+            beef <= 0.6;
+          if (fits)
+            expect(
+              draw.reduce((s, x, j) => s + x * (input.trims[j]?.pricePerKg ?? 0), 0),
+            ).toBeGreaterThanOrEqual(answer.cost - 1e-6);
         }
       }),
       { numRuns: 30 },
@@ -112,7 +162,11 @@ describe('confidence', () => {
   const three: PlanInput = {
     batchKg: 20,
     window: { minPct: 22, maxPct: 26 },
-    trims: [trim('a', 8, 7, 20, { fatSd: 0.5 }), trim('b', 21, 4, 20, { fatSd: 4 }), trim('c', 48, 2.4, 20, { fatSd: 2 })],
+    trims: [
+      trim('a', 8, 7, 20, { fatSd: 0.5 }),
+      trim('b', 21, 4, 20, { fatSd: 4 }),
+      trim('c', 48, 2.4, 20, { fatSd: 2 }),
+    ],
   };
 
   it.each([0.6, 0.8, 0.9, 0.95])('is within half a percent of a fine grid at %d', (confidence) => {
@@ -152,11 +206,25 @@ describe('confidence', () => {
 
 describe('boxes, counts and locks', () => {
   it('uses whole boxes, and lets one balancing trim break a box', () => {
-    const boxed = { batchKg: 40, window: { minPct: 20, maxPct: 30 }, trims: [trim('a', 15, 5, 60, { boxKg: 15 }), trim('b', 60, 2, 30, { boxKg: 10 })] };
-    expect(optimal(boxed).uses).toEqual([expect.objectContaining({ id: 'a', massMg: 30_000_000 }), expect.objectContaining({ id: 'b', massMg: 10_000_000 })]);
+    const boxed = {
+      batchKg: 40,
+      window: { minPct: 20, maxPct: 30 },
+      trims: [trim('a', 15, 5, 60, { boxKg: 15 }), trim('b', 60, 2, 30, { boxKg: 10 })],
+    };
+    expect(optimal(boxed).uses).toEqual([
+      expect.objectContaining({ id: 'a', massMg: 30_000_000 }),
+      expect.objectContaining({ id: 'b', massMg: 10_000_000 }),
+    ]);
     const odd = plan({ ...boxed, batchKg: 42 }, solve);
-    expect(odd).toMatchObject({ status: 'infeasible', reasons: [expect.objectContaining({ rule: 'boxes' })] });
-    const broken = optimal({ ...boxed, batchKg: 42, trims: boxed.trims.map((t) => ({ ...t, balance: t.id === 'a' })) });
+    expect(odd).toMatchObject({
+      status: 'infeasible',
+      reasons: [expect.objectContaining({ rule: 'boxes' })],
+    });
+    const broken = optimal({
+      ...boxed,
+      batchKg: 42,
+      trims: boxed.trims.map((t) => ({ ...t, balance: t.id === 'a' })),
+    });
     expect(broken.uses.find((u) => u.id === 'b')?.massMg).toBe(10_000_000);
     expect(broken.uses.find((u) => u.id === 'a')?.massMg).toBe(32_000_000);
   });
@@ -165,12 +233,22 @@ describe('boxes, counts and locks', () => {
     const input = randomCase(3, 10);
     expect(optimal({ ...input, maxTrims: 4 }).uses.length).toBeLessThanOrEqual(4);
     const first = input.trims[1]!;
-    const locked = optimal({ ...input, trims: input.trims.map((t) => (t === first ? { ...t, lockedKg: 3.3 } : t)) });
+    const locked = optimal({
+      ...input,
+      trims: input.trims.map((t) => (t === first ? { ...t, lockedKg: 3.3 } : t)),
+    });
     expect(locked.uses.find((u) => u.id === first.id)?.massMg).toBe(3_300_000);
   });
 
   it('uses first what must go first, and keeps a customer’s meat out', () => {
-    const input: PlanInput = { ...two, trims: [...two.trims, trim('old', 20, 9, 4, { useFirst: true }), trim('hogget', 25, 0, 50, { owner: 'customer' })] };
+    const input: PlanInput = {
+      ...two,
+      trims: [
+        ...two.trims,
+        trim('old', 20, 9, 4, { useFirst: true }),
+        trim('hogget', 25, 0, 50, { owner: 'customer' }),
+      ],
+    };
     const answer = optimal(input);
     expect(answer.uses.find((u) => u.id === 'old')?.massMg).toBe(4_000_000);
     expect(answer.uses.some((u) => u.id === 'hogget')).toBe(false);
@@ -192,7 +270,10 @@ describe('no blend is an answer', () => {
   };
 
   it('says how much meat is missing', () => {
-    expect(reason({ ...two, batchKg: 50 })).toMatchObject({ rule: 'stock', mend: expect.stringContaining('10 kg more meat') });
+    expect(reason({ ...two, batchKg: 50 })).toMatchObject({
+      rule: 'stock',
+      mend: expect.stringContaining('10 kg more meat'),
+    });
   });
 
   it('names the leanest reachable fat and the smallest mend, and the mend works', () => {
@@ -201,17 +282,32 @@ describe('no blend is an answer', () => {
     expect(found.message).toContain('10 %');
     const kg = Number(/^([\d.]+) kg of something at or below ([\d.]+) %/.exec(found.mend)?.[1]);
     const at = Number(/below ([\d.]+) %/.exec(found.mend)?.[1]);
-    expect(plan({ ...input, trims: [...input.trims, trim('mend', at, 9, kg)] }, solve).status).toBe('optimal');
-    expect(plan({ ...input, trims: [...input.trims, trim('mend', at, 9, kg - 0.02)] }, solve).status).toBe('infeasible');
+    expect(plan({ ...input, trims: [...input.trims, trim('mend', at, 9, kg)] }, solve).status).toBe(
+      'optimal',
+    );
+    expect(plan({ ...input, trims: [...input.trims, trim('mend', at, 9, kg - 0.02)] }, solve).status).toBe(
+      'infeasible',
+    );
   });
 
   it('names a species share that cannot be had', () => {
-    expect(reason({ ...two, speciesRules: [{ species: 'lamb', minPct: 30 }] })).toMatchObject({ rule: 'species_min_0', message: expect.stringContaining('30 % lamb') });
+    expect(reason({ ...two, speciesRules: [{ species: 'lamb', minPct: 30 }] })).toMatchObject({
+      rule: 'species_min_0',
+      message: expect.stringContaining('30 % lamb'),
+    });
   });
 
   it('refuses what is no question at all, naming every field', () => {
-    expect(() => plan({ ...two, window: { minPct: 30, maxPct: 20 }, trims: [trim('x', 120, NaN, -1)] }, solve)).toThrow(
-      expect.objectContaining({ issues: expect.arrayContaining(['window', 'trims[0].fatPct', 'trims[0].pricePerKg', 'trims[0].availableKg'].map((path) => expect.objectContaining({ path }))) }),
+    expect(() =>
+      plan({ ...two, window: { minPct: 30, maxPct: 20 }, trims: [trim('x', 120, NaN, -1)] }, solve),
+    ).toThrow(
+      expect.objectContaining({
+        issues: expect.arrayContaining(
+          ['window', 'trims[0].fatPct', 'trims[0].pricePerKg', 'trims[0].availableKg'].map((path) =>
+            expect.objectContaining({ path }),
+          ),
+        ),
+      }),
     );
   });
 });
@@ -219,7 +315,10 @@ describe('no blend is an answer', () => {
 function chance(fat: number, sd: number, low: number, high: number): number {
   const cdf = (z: number) => {
     const t = 1 / (1 + 0.2316419 * Math.abs(z));
-    const tail = (Math.exp((-z * z) / 2) / Math.sqrt(2 * Math.PI)) * t * (0.31938153 + t * (-0.356563782 + t * (1.781477937 + t * (-1.821255978 + t * 1.330274429))));
+    const tail =
+      (Math.exp((-z * z) / 2) / Math.sqrt(2 * Math.PI)) *
+      t *
+      (0.31938153 + t * (-0.356563782 + t * (1.781477937 + t * (-1.821255978 + t * 1.330274429))));
     return z > 0 ? 1 - tail : tail;
   };
   return cdf((high - fat) / sd) - cdf((low - fat) / sd);

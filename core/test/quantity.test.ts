@@ -3,13 +3,16 @@ import Qty from 'js-quantities';
 import { describe, expect, it } from 'vitest';
 import {
   InputError,
+  fillTokens,
   formatLength,
   formatMass,
   formatTemperature,
   mgFromG,
+  massToken,
   mgFromKg,
   parseQuantity,
   shareOut,
+  temperatureToken,
 } from '../src/index.js';
 
 const massOf = (text: string, numberStyle?: 'point' | 'comma') => {
@@ -60,9 +63,12 @@ describe('reading quantities', () => {
     expect(massOf('0.250 kg')).toBe(250_000);
   });
 
-  it.each(['', '5', '-3 kg', 'abc', '4 zz', '1/0 kg', '3 oz 2 lb', '1e9 kg', '12..4 kg'])('refuses %j with a sentence', (text) => {
-    expect(refusal(() => parseQuantity(text))).toMatch(/Accepted: |divides by zero/);
-  });
+  it.each(['', '5', '-3 kg', 'abc', '4 zz', '1/0 kg', '3 oz 2 lb', '1e9 kg', '12..4 kg'])(
+    'refuses %j with a sentence',
+    (text) => {
+      expect(refusal(() => parseQuantity(text))).toMatch(/Accepted: |divides by zero/);
+    },
+  );
 
   it('refuses a liquid in oz and names both readings', () => {
     const sentence = refusal(() => parseQuantity('3 oz', { expect: 'volume' }));
@@ -84,7 +90,14 @@ describe('reading quantities', () => {
     fc.assert(
       fc.property(fc.integer({ min: 1, max: 9999 }), (tenths) => {
         const q = parseQuantity(`${tenths / 10} ${ours}`, { numberStyle: 'point' });
-        const mine = q.kind === 'mass' ? q.massMg : q.kind === 'volume' ? q.volumeMl : q.kind === 'length' ? q.lengthMm : NaN;
+        const mine =
+          q.kind === 'mass'
+            ? q.massMg
+            : q.kind === 'volume'
+              ? q.volumeMl
+              : q.kind === 'length'
+                ? q.lengthMm
+                : NaN;
         const other = new Qty(tenths / 10, theirs).to(base).scalar;
         expect(Math.abs(mine - other)).toBeLessThanOrEqual(Math.max(0.51, other * 2e-6));
       }),
@@ -110,7 +123,9 @@ describe('writing quantities', () => {
 
   it('writes pounds and ounces, carrying sixteen ounces over', () => {
     expect(formatMass(5_556_507, { system: 'pound' })).toBe('12\u00a0lb\u00a04.0\u00a0oz');
-    expect(formatMass(mgFromKg(0.4535923), { system: 'pound' })).toMatch(/^(1\u00a0lb\u00a00\.0|16\.00)\u00a0oz$/);
+    expect(formatMass(mgFromKg(0.4535923), { system: 'pound' })).toMatch(
+      /^(1\u00a0lb\u00a00\.0|16\.00)\u00a0oz$/,
+    );
   });
 
   it('follows the number style and the unit system', () => {
@@ -120,24 +135,46 @@ describe('writing quantities', () => {
   });
 });
 
+describe('sentences for readers not yet known', () => {
+  it('take the reader’s units', () => {
+    const sentence = `${massToken(5_556_507)} is missing; ${temperatureToken(7.5)} is above the stop.`;
+    expect(fillTokens(sentence, { system: 'metric' })).toBe(
+      '5.56\u00a0kg is missing; 7.5\u00a0°C is above the stop.',
+    );
+    expect(fillTokens(sentence, { system: 'pound' })).toBe(
+      '12\u00a0lb\u00a04.0\u00a0oz is missing; 45.5\u00a0°F is above the stop.',
+    );
+    expect(fillTokens('nothing here', { system: 'metric' })).toBe('nothing here');
+  });
+});
+
 describe('sharing out', () => {
   it('sums exactly, gives whole divisions and differs by at most one between equal parts', () => {
     fc.assert(
-      fc.property(fc.integer({ min: 0, max: 1e9 }), fc.integer({ min: 1, max: 20 }), fc.integer({ min: 1, max: 1000 }), (divisions, parts, unit) => {
-        const total = divisions * unit;
-        const shares = shareOut(total, new Array<number>(parts).fill(1), unit);
-        expect(shares.reduce((a, b) => a + b, 0)).toBe(total);
-        expect(Math.max(...shares) - Math.min(...shares)).toBeLessThanOrEqual(unit);
-        expect(shares.every((s) => s % unit === 0)).toBe(true);
-      }),
+      fc.property(
+        fc.integer({ min: 0, max: 1e9 }),
+        fc.integer({ min: 1, max: 20 }),
+        fc.integer({ min: 1, max: 1000 }),
+        (divisions, parts, unit) => {
+          const total = divisions * unit;
+          const shares = shareOut(total, new Array<number>(parts).fill(1), unit);
+          expect(shares.reduce((a, b) => a + b, 0)).toBe(total);
+          expect(Math.max(...shares) - Math.min(...shares)).toBeLessThanOrEqual(unit);
+          expect(shares.every((s) => s % unit === 0)).toBe(true);
+        },
+      ),
     );
   });
 
   it('keeps the sum with unequal weights', () => {
     fc.assert(
-      fc.property(fc.integer({ min: 0, max: 1e12 }), fc.array(fc.double({ min: 0.001, max: 1e6, noNaN: true }), { minLength: 1, maxLength: 12 }), (total, weights) => {
-        expect(shareOut(total, weights).reduce((a, b) => a + b, 0)).toBe(total);
-      }),
+      fc.property(
+        fc.integer({ min: 0, max: 1e12 }),
+        fc.array(fc.double({ min: 0.001, max: 1e6, noNaN: true }), { minLength: 1, maxLength: 12 }),
+        (total, weights) => {
+          expect(shareOut(total, weights).reduce((a, b) => a + b, 0)).toBe(total);
+        },
+      ),
     );
   });
 

@@ -1,26 +1,47 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { InputError, casingNeed, controlChart, link, loads, mixPerMeat, nitrite, overPour, sample, scaleRecipe } from '../src/index.js';
+import {
+  InputError,
+  casingNeed,
+  controlChart,
+  link,
+  loads,
+  mixPerMeat,
+  nitrite,
+  overPour,
+  sample,
+  scaleRecipe,
+} from '../src/index.js';
 
 const line = (name: string, gPerKgMeat: number) => ({ name, dose: { gPerKgMeat } });
 
 describe('scaling per kilogram (arithmetic, common practice)', () => {
   it('gives the worked example', () => {
-    const lines = [line('salt', 16), line('pepper', 3), line('sage', 2.5), line('mace', 0.4), line('sugar', 2.4), line('water', 60)];
+    const lines = [
+      line('salt', 16),
+      line('pepper', 3),
+      line('sage', 2.5),
+      line('mace', 0.4),
+      line('sugar', 2.4),
+      line('water', 60),
+    ];
     const scaled = scaleRecipe({ meatKg: 8, lines });
     expect(scaled.lines.map((l) => l.massG)).toEqual([128, 24, 20, 3.2, 19.2, 480]);
     expect(scaled.mixKg).toBeCloseTo(8.6744, 10);
   });
 
   it('takes doses on the mix into account on both sides', () => {
-    const scaled = scaleRecipe({ meatKg: 10, lines: [line('salt', 15), { name: 'cheese', dose: { pctOfMix: 20 } }] });
+    const scaled = scaleRecipe({
+      meatKg: 10,
+      lines: [line('salt', 15), { name: 'cheese', dose: { pctOfMix: 20 } }],
+    });
     expect(scaled.mixPerMeatKg).toBeCloseTo(1.015 / 0.8, 12);
     expect(scaled.lines[1]?.massG).toBeCloseTo(scaled.mixKg * 200, 2);
   });
 
   it('reads 17.7 % lower on the mix with 20 % inclusions on meat and 15 g/kg salt', () => {
     const scaled = scaleRecipe({ meatKg: 100, lines: [line('salt', 15), line('cheese', 200)] });
-    const perKgMix = (scaled.lines[0]!.massG / scaled.mixKg);
+    const perKgMix = scaled.lines[0]!.massG / scaled.mixKg;
     expect(perKgMix).toBeCloseTo(12.35, 2);
     expect(100 * (1 - perKgMix / 15)).toBeCloseTo(17.7, 1);
   });
@@ -28,17 +49,25 @@ describe('scaling per kilogram (arithmetic, common practice)', () => {
   it('is linear, and loads sum exactly to the line', () => {
     const doses = fc.array(fc.double({ min: 0.1, max: 200, noNaN: true }), { minLength: 1, maxLength: 10 });
     fc.assert(
-      fc.property(doses, fc.integer({ min: 1, max: 200 }), fc.integer({ min: 1, max: 7 }), fc.constantFrom(0.001, 0.01, 1, 20), (list, kg, count, divisionG) => {
-        const lines = list.map((d, i) => line(`l${i}`, d));
-        const one = scaleRecipe({ meatKg: kg, lines, loads: count, divisionG });
-        const double = scaleRecipe({ meatKg: 2 * kg, lines, divisionG });
-        one.lines.forEach((l, i) => {
-          expect(Math.abs((double.lines[i]?.massG ?? 0) - 2 * l.massG)).toBeLessThanOrEqual(1.5 * divisionG + 1e-9);
-          const mg = l.perLoadG.map((g) => Math.round(g * 1000));
-          expect(mg.reduce((a, b) => a + b, 0)).toBe(Math.round(l.massG * 1000));
-          expect(Math.max(...mg) - Math.min(...mg)).toBeLessThanOrEqual(Math.round(divisionG * 1000));
-        });
-      }),
+      fc.property(
+        doses,
+        fc.integer({ min: 1, max: 200 }),
+        fc.integer({ min: 1, max: 7 }),
+        fc.constantFrom(0.001, 0.01, 1, 20),
+        (list, kg, count, divisionG) => {
+          const lines = list.map((d, i) => line(`l${i}`, d));
+          const one = scaleRecipe({ meatKg: kg, lines, loads: count, divisionG });
+          const double = scaleRecipe({ meatKg: 2 * kg, lines, divisionG });
+          one.lines.forEach((l, i) => {
+            expect(Math.abs((double.lines[i]?.massG ?? 0) - 2 * l.massG)).toBeLessThanOrEqual(
+              1.5 * divisionG + 1e-9,
+            );
+            const mg = l.perLoadG.map((g) => Math.round(g * 1000));
+            expect(mg.reduce((a, b) => a + b, 0)).toBe(Math.round(l.massG * 1000));
+            expect(Math.max(...mg) - Math.min(...mg)).toBeLessThanOrEqual(Math.round(divisionG * 1000));
+          });
+        },
+      ),
     );
   });
 
@@ -48,13 +77,23 @@ describe('scaling per kilogram (arithmetic, common practice)', () => {
       expect.objectContaining({ issues: [expect.objectContaining({ path: 'lines[1].dose.gPerKgMeat' })] }),
     );
     expect(() => scaleRecipe({ meatKg: 0, lines: [] })).toThrow(/more than 0 kg/);
-    expect(scaleRecipe({ meatKg: 20, lines: [{ name: 'mix', dose: { packet: { seasonsKg: 20, netG: 500 } } }] }).lines[0]?.massG).toBe(500);
+    expect(
+      scaleRecipe({ meatKg: 20, lines: [{ name: 'mix', dose: { packet: { seasonsKg: 20, netG: 500 } } }] })
+        .lines[0]?.massG,
+    ).toBe(500);
   });
 });
 
 describe('over-pour (arithmetic)', () => {
   it('160 g where 128 g is due is the dose for 4 kg of meat', () => {
-    const ways = overPour({ meatKg: 3.2, name: 'spice', lines: [{ name: 'spice', dueG: 128, actualG: 160 }, { name: 'salt', dueG: 51.2 }] });
+    const ways = overPour({
+      meatKg: 3.2,
+      name: 'spice',
+      lines: [
+        { name: 'spice', dueG: 128, actualG: 160 },
+        { name: 'salt', dueG: 51.2 },
+      ],
+    });
     expect(ways.ratio).toBeCloseTo(1.25, 12);
     expect(ways.takeOutG).toBe(32);
     expect(ways.growMeatKg).toBeCloseTo(0.8, 12);
@@ -63,7 +102,13 @@ describe('over-pour (arithmetic)', () => {
   });
 
   it('after growing every line stands at its own dose', () => {
-    const poured = fc.array(fc.record({ dueG: fc.double({ min: 1, max: 900, noNaN: true }), part: fc.double({ min: 0, max: 2, noNaN: true }) }), { minLength: 1, maxLength: 8 });
+    const poured = fc.array(
+      fc.record({
+        dueG: fc.double({ min: 1, max: 900, noNaN: true }),
+        part: fc.double({ min: 0, max: 2, noNaN: true }),
+      }),
+      { minLength: 1, maxLength: 8 },
+    );
     fc.assert(
       fc.property(poured, fc.double({ min: 1, max: 100, noNaN: true }), (list, meatKg) => {
         const lines = list.map((l, i) => ({ name: String(i), dueG: l.dueG, actualG: l.dueG * l.part }));
@@ -84,11 +129,20 @@ describe('ingoing nitrite (9 CFR 424.21(c): ounces to the hundredweight)', () =>
     const answer = nitrite({ cureG: quarterOz, nitritePct: 100, meatKg: 45.359237, book: 'us' });
     expect(answer.ppmOnMeat).toBeCloseTo(156.25, 9);
     expect(answer.withinLimit).toBe(true);
-    expect(nitrite({ cureG: 0.875 * 28.349523125, nitritePct: 100, meatKg: 45.359237, book: 'us' }).ppmOnMeat).toBeCloseTo(546.875, 9);
-    expect(nitrite({ cureG: 0.75 * 28.349523125, nitritePct: 100, meatKg: 45.359237, book: 'us' }).ppmOnMeat).toBeCloseTo(468.75, 9);
+    expect(
+      nitrite({ cureG: 0.875 * 28.349523125, nitritePct: 100, meatKg: 45.359237, book: 'us' }).ppmOnMeat,
+    ).toBeCloseTo(546.875, 9);
+    expect(
+      nitrite({ cureG: 0.75 * 28.349523125, nitritePct: 100, meatKg: 45.359237, book: 'us' }).ppmOnMeat,
+    ).toBeCloseTo(468.75, 9);
   });
 
-  it.each([[5, 150], [6.25, 187.5], [6.4, 192], [6.75, 202.5]])('3 g/kg of %d %% cure is %d ppm', (nitritePct, ppm) => {
+  it.each([
+    [5, 150],
+    [6.25, 187.5],
+    [6.4, 192],
+    [6.75, 202.5],
+  ])('3 g/kg of %d %% cure is %d ppm', (nitritePct, ppm) => {
     expect(nitrite({ cureG: 3, nitritePct, meatKg: 1, book: 'us' }).ppmOnMeat).toBeCloseTo(ppm, 9);
   });
 
@@ -100,8 +154,13 @@ describe('ingoing nitrite (9 CFR 424.21(c): ounces to the hundredweight)', () =>
   });
 
   it('80 mg/kg as ion is 119.98 as sodium nitrite (Reg. 2023/2108); books on the mix need the mix', () => {
-    expect(nitrite({ cureG: 1, nitritePct: 6, meatKg: 1, mixKg: 1.1, book: 'eu' }).limitPpm).toBeCloseTo(119.98, 2);
-    expect(() => nitrite({ cureG: 1, nitritePct: 6, meatKg: 1, book: 'uk' })).toThrow(expect.objectContaining({ issues: [expect.objectContaining({ path: 'mixKg' })] }));
+    expect(nitrite({ cureG: 1, nitritePct: 6, meatKg: 1, mixKg: 1.1, book: 'eu' }).limitPpm).toBeCloseTo(
+      119.98,
+      2,
+    );
+    expect(() => nitrite({ cureG: 1, nitritePct: 6, meatKg: 1, book: 'uk' })).toThrow(
+      expect.objectContaining({ issues: [expect.objectContaining({ path: 'mixKg' })] }),
+    );
     expect(() => nitrite({ cureG: 1, nitritePct: 0, meatKg: 1, book: 'us' })).toThrow(/strength/);
   });
 });
@@ -120,13 +179,18 @@ describe('links and casing (common practice)', () => {
 
   it('needs casing for twists and spare, and conserves mass', () => {
     fc.assert(
-      fc.property(fc.double({ min: 1, max: 200, noNaN: true }), fc.integer({ min: 16, max: 60 }), fc.integer({ min: 60, max: 300 }), (massKg, calibreMm, lengthMm) => {
-        const need = casingNeed({ massKg, calibreMm, lengthMm });
-        const each = link({ calibreMm, lengthMm }).massG;
-        expect(need.links * each + need.remainderG).toBeCloseTo(massKg * 1000, 4);
-        expect(need.remainderG).toBeLessThan(each + 1e-6);
-        expect(need.metres).toBeGreaterThanOrEqual((need.links * lengthMm) / 1000);
-      }),
+      fc.property(
+        fc.double({ min: 1, max: 200, noNaN: true }),
+        fc.integer({ min: 16, max: 60 }),
+        fc.integer({ min: 60, max: 300 }),
+        (massKg, calibreMm, lengthMm) => {
+          const need = casingNeed({ massKg, calibreMm, lengthMm });
+          const each = link({ calibreMm, lengthMm }).massG;
+          expect(need.links * each + need.remainderG).toBeCloseTo(massKg * 1000, 4);
+          expect(need.remainderG).toBeLessThan(each + 1e-6);
+          expect(need.metres).toBeGreaterThanOrEqual((need.links * lengthMm) / 1000);
+        },
+      ),
     );
     expect(() => link({ calibreMm: 30 })).toThrow(InputError);
     expect(() => link({ calibreMm: 30, lengthMm: 1, massG: 1 })).toThrow(InputError);

@@ -3,3 +3,4 @@ export { APP, startPrivateServer, type PrivateServer } from './database/private-
 export { ensurePackages, findProgram, CHROMIUM, MARIADB } from './packages.js';
 export { ROOT, SCALES_MAIN, SERVER_MAIN, WEB_ROOT } from './paths.js';
 export { Failure } from './say.js';
+export { tempFolder } from './temp-folder.js';

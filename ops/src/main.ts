@@ -14,11 +14,15 @@ const COMMANDS: Record<string, (args: readonly string[]) => Promise<number>> = {
 const [name = '', ...args] = process.argv.slice(2);
 const command = COMMANDS[name];
 try {
-  if (!command) throw new Failure(`There is no command "${name}". There are: ${Object.keys(COMMANDS).join(', ')}, calc.`);
+  if (!command)
+    throw new Failure(`There is no command "${name}". There are: ${Object.keys(COMMANDS).join(', ')}, calc.`);
   process.exitCode = await command(args);
 } catch (error) {
   const known = error instanceof Failure;
-  process.stderr.write(known ? `${error.message}\n` : `Something unforeseen went wrong: ${error instanceof Error ? error.message : String(error)}\n`);
-  if (!known && process.env['ZEST_LOG'] === 'debug') console.error(error);
+  process.stderr.write(
+    known
+      ? `${error.message}\n`
+      : `Something unforeseen went wrong: ${error instanceof Error ? error.message : String(error)}\n`,
+  );
   process.exit(1);
 }

@@ -24,17 +24,26 @@ export async function ensurePackages(packages: readonly DebianPackage[]): Promis
   if (missing.length === 0) return;
   const isRoot = process.getuid?.() === 0;
   if (!isRoot && (await findProgram('sudo')) === undefined) {
-    throw new Failure(`${missing.join(' and ')} must be installed first: run "apt-get install ${missing.join(' ')}" as root, then try again.`);
+    throw new Failure(
+      `${missing.join(' and ')} must be installed first: run "apt-get install ${missing.join(' ')}" as root, then try again.`,
+    );
   }
   if ((await findProgram('apt-get')) === undefined) {
-    throw new Failure(`${missing.join(' and ')} must be installed, and this system has no apt-get to do it with.`);
+    throw new Failure(
+      `${missing.join(' and ')} must be installed, and this system has no apt-get to do it with.`,
+    );
   }
   say(`Installing ${missing.join(', ')} …`);
   const env = { ...process.env, DEBIAN_FRONTEND: 'noninteractive' };
   const apt = (args: string[]) =>
     isRoot
       ? quiet('apt-get', args, 'Installing packages', { env })
-      : quiet('sudo', ['-n', 'DEBIAN_FRONTEND=noninteractive', 'apt-get', ...args], 'Installing packages through sudo', { env });
+      : quiet(
+          'sudo',
+          ['-n', 'DEBIAN_FRONTEND=noninteractive', 'apt-get', ...args],
+          'Installing packages through sudo',
+          { env },
+        );
   await apt(['update']);
   await apt(['install', '-y', '--no-install-recommends', ...missing]);
 }

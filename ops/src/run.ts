@@ -11,7 +11,12 @@ export function run(command: string, args: readonly string[], options: SpawnOpti
 }
 
 /** Runs a program quietly; its output is shown only when it fails. */
-export function quiet(command: string, args: readonly string[], what: string, options: SpawnOptions = {}): Promise<string> {
+export function quiet(
+  command: string,
+  args: readonly string[],
+  what: string,
+  options: SpawnOptions = {},
+): Promise<string> {
   return new Promise((resolve, reject) => {
     const child = spawn(command, args, { ...options, stdio: ['ignore', 'pipe', 'pipe'] });
     let output = '';

@@ -48,7 +48,11 @@ async function serveOn(opened: OpenDatabase, options: ShopOptions): Promise<Shop
   const { folder, demo } = options;
   let database = opened;
   await migrate(database.ownerUrl, database.appUser);
-  await writeFile(path.join(folder, 'reach.json'), JSON.stringify({ ownerUrl: database.ownerUrl, appUrl: database.appUrl }), { mode: 0o600 });
+  await writeFile(
+    path.join(folder, 'reach.json'),
+    JSON.stringify({ ownerUrl: database.ownerUrl, appUrl: database.appUrl }),
+    { mode: 0o600 },
+  );
   const port = options.port ?? ((await isFree(DEFAULT_PORT)) ? DEFAULT_PORT : await freePorts());
   const env: NodeJS.ProcessEnv = {
     ...process.env,
@@ -107,7 +111,10 @@ export async function openDatabase(folder: string): Promise<OpenDatabase> {
     return { server, ownerUrl: server.ownerUrl, appUrl: server.appUrl, appUser: APP };
   }
   const ownerUrl = process.env['DATABASE_OWNER_URL'];
-  if (!ownerUrl) throw new Failure('DATABASE_URL is set, so DATABASE_OWNER_URL must be set too: an account that may create tables and grant rights.');
+  if (!ownerUrl)
+    throw new Failure(
+      'DATABASE_URL is set, so DATABASE_OWNER_URL must be set too: an account that may create tables and grant rights.',
+    );
   return { server: undefined, ownerUrl, appUrl: given, appUser: new URL(given).username };
 }
 

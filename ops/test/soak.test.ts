@@ -1,14 +1,19 @@
-import { mkdtemp, rm } from 'node:fs/promises';
-import os from 'node:os';
-import path from 'node:path';
+import { rm } from 'node:fs/promises';
 import { expect, it } from 'vitest';
 import { soak } from '../src/bench/soak.js';
+import { tempFolder } from '../src/temp-folder.js';
 
 it('ten benches, 3 000 entries, ten kills each of application and database: nothing accepted is lost or doubled', async () => {
-  const folder = await mkdtemp(path.join(os.tmpdir(), 'zest-soak-'));
+  const folder = await tempFolder('soak');
   try {
     const report = await soak({ folder, seed: 20_260_316, benches: 10, entries: 3000, kills: 10 });
-    expect(report).toMatchObject({ lost: 0, doubled: 0, massDifferenceMg: 0, appKills: 10, databaseKills: 10 });
+    expect(report).toMatchObject({
+      lost: 0,
+      doubled: 0,
+      massDifferenceMg: 0,
+      appKills: 10,
+      databaseKills: 10,
+    });
     expect(report.accepted).toBeGreaterThanOrEqual(3000);
     expect(report.repeats).toBeGreaterThan(0);
   } finally {

@@ -15,9 +15,12 @@ beforeAll(async () => {
 afterAll(() => shop.close());
 
 const step = (sheet: BatchSheet, kind: string): SheetStep => sheet.steps.find((s) => s.kind === kind)!;
-const weigh = (batch: BatchSheet, lineId: string, massMg: number) => bram.post(`/batches/${batch.id}/weighings`, { id: uuid(), lineId, massMg });
-const read = (batch: BatchSheet, stepId: string, kind: string, value: number) => bram.post(`/batches/${batch.id}/readings`, { id: uuid(), stepId, kind, value });
-const out = (batch: BatchSheet, stepId: string, massMg: number, to = 'next', reason?: string) => bram.post(`/batches/${batch.id}/out`, { id: uuid(), stepId, to, massMg, reason });
+const weigh = (batch: BatchSheet, lineId: string, massMg: number) =>
+  bram.post(`/batches/${batch.id}/weighings`, { id: uuid(), lineId, massMg });
+const read = (batch: BatchSheet, stepId: string, kind: string, value: number) =>
+  bram.post(`/batches/${batch.id}/readings`, { id: uuid(), stepId, kind, value });
+const out = (batch: BatchSheet, stepId: string, massMg: number, to = 'next', reason?: string) =>
+  bram.post(`/batches/${batch.id}/out`, { id: uuid(), stepId, to, massMg, reason });
 
 async function close(batch: BatchSheet, kind: string, who = bram, more: object = {}) {
   const now = await sheetOf(ines, batch.id);
@@ -63,7 +66,10 @@ describe('one real batch', () => {
     await read(batch, step(batch, 'mix').id, 'tack', 1);
     expect((await close(batch, 'mix')).status).toBe(200);
     const stuff = step(batch, 'stuff').id;
-    expect((await bram.post(`/batches/${batch.id}/casing`, { id: uuid(), stepId: stuff, lengthMm: 16_000 })).status).toBe(200);
+    expect(
+      (await bram.post(`/batches/${batch.id}/casing`, { id: uuid(), stepId: stuff, lengthMm: 16_000 }))
+        .status,
+    ).toBe(200);
     const mixed = await sheetOf(ines, batch.id);
     const inStuff = step(mixed, 'stuff').inMg;
     expect(inStuff).toBe(step(mixed, 'mix').outMg + 120_000);
@@ -83,7 +89,12 @@ describe('one real batch', () => {
     expect(done.cost.perLinkMinor).toBeCloseTo(done.cost.totalMinor / 95, 6);
     expect(done.outMg).toBe(inStuff - 330_000);
     expect(done.ribbon.every((s) => s.balanceMg === 0)).toBe(true);
-    expect(done.entries.filter((e) => e.to === 'unaccounted').map((e) => e.amount).sort()).toEqual([10_000, 20_000]);
+    expect(
+      done.entries
+        .filter((e) => e.to === 'unaccounted')
+        .map((e) => e.amount)
+        .sort(),
+    ).toEqual([10_000, 20_000]);
     expect(await verifyLedger(shop.app.db)).toEqual([]);
   });
 
@@ -95,14 +106,32 @@ describe('one real batch', () => {
     const before = await sheetOf(ines, batch.id);
     const water = before.lines.find((l) => l.name === 'Iced water')!;
     const entry = before.entries.find((e) => e.lineId === water.id)!;
-    const after = (await ines.post(`/batches/${batch.id}/reversals`, { id: uuid(), transferId: entry.id, reason: 'Wrong weight' })).body as BatchSheet;
+    const after = (
+      await ines.post(`/batches/${batch.id}/reversals`, {
+        id: uuid(),
+        transferId: entry.id,
+        reason: 'Wrong weight',
+      })
+    ).body as BatchSheet;
     expect(step(after, 'stuff').inMg).toBe(step(before, 'stuff').inMg - water.weighedMg);
     expect(step(after, 'mix').balanceMg).toBe(0);
     expect(after.ribbon.find((s) => s.name === 'Mix')?.bands.water ?? 0).toBe(0);
-    const again = await ines.post(`/batches/${batch.id}/reversals`, { id: uuid(), transferId: entry.id, reason: 'Wrong weight' });
+    const again = await ines.post(`/batches/${batch.id}/reversals`, {
+      id: uuid(),
+      transferId: entry.id,
+      reason: 'Wrong weight',
+    });
     expect([again.status, again.body.detail]).toEqual([409, 'This entry was already taken back.']);
     const derived = after.entries.find((e) => e.how === 'derived' && e.reversesId === null && !e.reversed)!;
-    expect((await ines.post(`/batches/${batch.id}/reversals`, { id: uuid(), transferId: derived.id, reason: 'Wrong weight' })).status).toBe(409);
+    expect(
+      (
+        await ines.post(`/batches/${batch.id}/reversals`, {
+          id: uuid(),
+          transferId: derived.id,
+          reason: 'Wrong weight',
+        })
+      ).status,
+    ).toBe(409);
     expect(await verifyLedger(shop.app.db)).toEqual([]);
   });
 });
@@ -114,8 +143,21 @@ describe('over-pour', () => {
     await weigh(batch, salt.id, salt.dueMg + 30_000);
     const refused = await close(batch, 'weigh-dry');
     expect(refused.status).toBe(422);
-    expect(refused.body.errors).toEqual(expect.arrayContaining([expect.objectContaining({ path: 'line:Fine salt', message: expect.stringContaining('take out, grow the batch, or accept') })]));
-    const accepted = (await bram.post(`/batches/${batch.id}/accepted-lines`, { id: uuid(), lineId: salt.id, reason: 'Hand slipped' })).body as BatchSheet;
+    expect(refused.body.errors).toEqual(
+      expect.arrayContaining([
+        expect.objectContaining({
+          path: 'line:Fine salt',
+          message: expect.stringContaining('take out, grow the batch, or accept'),
+        }),
+      ]),
+    );
+    const accepted = (
+      await bram.post(`/batches/${batch.id}/accepted-lines`, {
+        id: uuid(),
+        lineId: salt.id,
+        reason: 'Hand slipped',
+      })
+    ).body as BatchSheet;
     expect(accepted.lines.find((l) => l.id === salt.id)?.accepted).toBe(true);
     await weigh(batch, salt.id, 1000);
     expect((await sheetOf(ines, batch.id)).lines.find((l) => l.id === salt.id)?.accepted).toBe(false);
@@ -126,14 +168,24 @@ describe('over-pour', () => {
     const salt = batch.lines.find((l) => l.name === 'Fine salt')!;
     const pepper = batch.lines.find((l) => l.name === 'White pepper')!;
     await weigh(batch, salt.id, Math.round(salt.dueMg * 1.25));
-    const grown = (await bram.post(`/batches/${batch.id}/growth`, { id: uuid(), lineId: salt.id, reason: 'Hand slipped' })).body as BatchSheet;
+    const grown = (
+      await bram.post(`/batches/${batch.id}/growth`, { id: uuid(), lineId: salt.id, reason: 'Hand slipped' })
+    ).body as BatchSheet;
     const added = grown.lines.filter((l) => l.kind === 'meat' && l.stepId === salt.stepId);
     expect(added.map((l) => l.name).sort()).toEqual(['Pork belly 55/45', 'Pork shoulder 80/20']);
     expect(grown.meatBasis.massMg).toBeGreaterThanOrEqual(9_900_000 * 1.25 - 20_000);
     const salted = grown.lines.find((l) => l.id === salt.id)!;
     expect(salted.weighedMg).toBeLessThanOrEqual(salted.highMg);
     expect(grown.lines.find((l) => l.id === pepper.id)!.dueMg).toBeGreaterThan(pepper.dueMg);
-    expect((await bram.post(`/batches/${batch.id}/growth`, { id: uuid(), lineId: pepper.id, reason: 'Hand slipped' })).status).toBe(409);
+    expect(
+      (
+        await bram.post(`/batches/${batch.id}/growth`, {
+          id: uuid(),
+          lineId: pepper.id,
+          reason: 'Hand slipped',
+        })
+      ).status,
+    ).toBe(409);
     expect(await verifyLedger(shop.app.db)).toEqual([]);
   });
 });
@@ -146,13 +198,20 @@ describe('closing', () => {
     expect(missing.body.errors.map((e: { path: string }) => e.path)).toEqual(['out', 'temperature']);
     const early = await close(batch, 'stuff');
     expect([early.status, early.body.detail]).toEqual([409, expect.stringContaining('comes first')]);
-    const stale = await bram.post(`/batches/${batch.id}/steps/${step(batch, 'grind').id}/close`, { id: uuid(), version: 99 });
+    const stale = await bram.post(`/batches/${batch.id}/steps/${step(batch, 'grind').id}/close`, {
+      id: uuid(),
+      version: 99,
+    });
     expect(stale.status).toBe(409);
     expect(stale.body.current).toMatchObject({ id: batch.id });
     expect((await close(batch, 'grind', bram, { override: 'Thermometer broken' })).status).toBe(403);
     await out(batch, step(batch, 'grind').id, 9_900_000);
     const signed = (await close(batch, 'grind', ines, { override: 'Thermometer broken' })).body as BatchSheet;
-    expect(step(signed, 'grind')).toMatchObject({ state: 'closed', overrideReason: 'Thermometer broken', closedBy: 'Ines' });
+    expect(step(signed, 'grind')).toMatchObject({
+      state: 'closed',
+      overrideReason: 'Thermometer broken',
+      closedBy: 'Ines',
+    });
     expect((await out(batch, step(batch, 'grind').id, 1000)).body.detail).toContain('is closed');
   });
 
@@ -161,19 +220,36 @@ describe('closing', () => {
     await read(batch, step(batch, 'chill').id, 'temperature', 1.5);
     const { id, version } = step(await sheetOf(ines, batch.id), 'chill');
     const command = { id: uuid(), version };
-    const answers = await Promise.all([1, 2, 3].map(() => bram.post(`/batches/${batch.id}/steps/${id}/close`, command)));
+    const answers = await Promise.all(
+      [1, 2, 3].map(() => bram.post(`/batches/${batch.id}/steps/${id}/close`, command)),
+    );
     expect(answers.map((a) => a.status)).toEqual([200, 200, 200]);
-    expect((await bram.post(`/batches/${batch.id}/steps/${id}/close`, { ...command, version: version + 1 })).body.type).toContain('id-reused');
+    expect(
+      (await bram.post(`/batches/${batch.id}/steps/${id}/close`, { ...command, version: version + 1 })).body
+        .type,
+    ).toContain('id-reused');
   });
 
   it('cancels only what is empty, and frees its stock', async () => {
     const before = (await ines.get('/lots')).body as TrimLot[];
     const batch = await openSmallBatch(ines);
-    const cancelled = await ines.post(`/batches/${batch.id}/cancel`, { id: uuid(), version: batch.version, reason: 'Not needed' });
+    const cancelled = await ines.post(`/batches/${batch.id}/cancel`, {
+      id: uuid(),
+      version: batch.version,
+      reason: 'Not needed',
+    });
     expect(cancelled.body.state).toBe('cancelled');
     const after = (await ines.get('/lots')).body as TrimLot[];
     expect(after.map((l) => l.freeMg)).toEqual(before.map((l) => l.freeMg));
     const used = await upTo('grind');
-    expect((await ines.post(`/batches/${used.id}/cancel`, { id: uuid(), version: used.version, reason: 'Not needed' })).body.detail).toContain('take it back first');
+    expect(
+      (
+        await ines.post(`/batches/${used.id}/cancel`, {
+          id: uuid(),
+          version: used.version,
+          reason: 'Not needed',
+        })
+      ).body.detail,
+    ).toContain('take it back first');
   });
 });

@@ -11,14 +11,19 @@ let oda: Hands;
 let batch: BatchSheet;
 beforeAll(async () => {
   shop = await openTestShop('entries');
-  [ines, bram, oda] = await Promise.all(['Ines', 'Bram', 'Oda'].map((who) => shop.signIn(who))) as [Hands, Hands, Hands];
+  [ines, bram, oda] = (await Promise.all(['Ines', 'Bram', 'Oda'].map((who) => shop.signIn(who)))) as [
+    Hands,
+    Hands,
+    Hands,
+  ];
   batch = await openSmallBatch(ines);
 });
 afterAll(() => shop.close());
 
 const lineOf = (name: string) => batch.lines.find((l) => l.name.startsWith(name))!;
 const weigh = (hands: Hands, body: object) => hands.post(`/batches/${batch.id}/weighings`, body);
-const weighed = async (name: string) => (await sheetOf(ines, batch.id)).lines.find((l) => l.id === lineOf(name).id)!.weighedMg;
+const weighed = async (name: string) =>
+  (await sheetOf(ines, batch.id)).lines.find((l) => l.id === lineOf(name).id)!.weighedMg;
 
 describe('an entry', () => {
   it('sent twice is written once, and other content under its id is refused', async () => {
@@ -33,14 +38,20 @@ describe('an entry', () => {
 
   it('counts as weighed by the scale only with a reading that was just received', async () => {
     const line = lineOf('Fine salt').id;
-    expect((await weigh(bram, { id: uuid(), lineId: line, massMg: 10_000, readingId: 'fresh-1' })).body.how).toBe('scale');
-    expect((await weigh(bram, { id: uuid(), lineId: line, massMg: 10_000, readingId: 'stale-1' })).body.how).toBe('typed');
+    expect(
+      (await weigh(bram, { id: uuid(), lineId: line, massMg: 10_000, readingId: 'fresh-1' })).body.how,
+    ).toBe('scale');
+    expect(
+      (await weigh(bram, { id: uuid(), lineId: line, massMg: 10_000, readingId: 'stale-1' })).body.how,
+    ).toBe('typed');
     expect((await weigh(bram, { id: uuid(), lineId: line, massMg: 10_000 })).body.how).toBe('typed');
   });
 
   it('by two people on one line counts twice, and the sum is judged', async () => {
     const line = lineOf('White pepper');
-    await Promise.all([bram, oda].map((hands) => weigh(hands, { id: uuid(), lineId: line.id, massMg: line.dueMg })));
+    await Promise.all(
+      [bram, oda].map((hands) => weigh(hands, { id: uuid(), lineId: line.id, massMg: line.dueMg })),
+    );
     const after = (await sheetOf(ines, batch.id)).lines.find((l) => l.id === line.id)!;
     expect(after.weighedMg).toBe(2 * line.dueMg);
     expect(after.weighedMg).toBeGreaterThan(after.highMg);
@@ -54,7 +65,11 @@ describe('an entry', () => {
     expect(sheet.trouble).toMatch(/over its due weight|booked as found/);
     expect(await verifyLedger(shop.app.db)).toEqual([]);
     const entry = sheet.entries.find((e) => e.amount === 90_000_000)!;
-    await ines.post(`/batches/${batch.id}/reversals`, { id: uuid(), transferId: entry.id, reason: 'Wrong weight' });
+    await ines.post(`/batches/${batch.id}/reversals`, {
+      id: uuid(),
+      transferId: entry.id,
+      reason: 'Wrong weight',
+    });
     expect(await verifyLedger(shop.app.db)).toEqual([]);
   });
 
@@ -74,7 +89,9 @@ describe('ten benches at once', () => {
   it('on the same lots lose nothing and deadlock nobody', async () => {
     const before = await weighed('Pork shoulder');
     const lines = ['Pork shoulder', 'Fine salt', 'Mace', 'Pinhead'].map((n) => lineOf(n).id);
-    const all = Array.from({ length: 120 }, (_, i) => weigh(i % 2 ? bram : oda, { id: uuid(), lineId: lines[i % 4], massMg: 1000 + i }));
+    const all = Array.from({ length: 120 }, (_, i) =>
+      weigh(i % 2 ? bram : oda, { id: uuid(), lineId: lines[i % 4], massMg: 1000 + i }),
+    );
     const answers = await Promise.all(all);
     expect(answers.every((a) => a.status === 200)).toBe(true);
     const mine = Array.from({ length: 30 }, (_, i) => 1000 + 4 * i).reduce((a, b) => a + b, 0);
@@ -93,21 +110,37 @@ describe('bad entries', () => {
     [{ massMg: 5, lineId: 'x' }, 'lineId', 'UUID'],
     [{ massMg: 5, id: undefined }, 'id', 'missing'],
   ])('%j gets one clear sentence at its field', async (change, path, words) => {
-    const answer = await weigh(bram, { id: uuid(), lineId: lineOf('Mace').id, massMg: 5, ...change });
+    const answer = await weigh(bram, { id: uuid(), lineId: lineOf('Mace').id, ...change });
     expect(answer.status).toBe(422);
     expect(answer.type).toBe('application/problem+json');
-    expect(answer.body.errors).toEqual([expect.objectContaining({ path, message: expect.stringContaining(words) })]);
+    expect(answer.body.errors).toEqual([
+      expect.objectContaining({ path, message: expect.stringContaining(words) }),
+    ]);
   });
 
   it('unknown lines, steps and batches are 404, readings out of range 422', async () => {
     expect((await weigh(bram, { id: uuid(), lineId: uuid(), massMg: 5 })).status).toBe(404);
     expect((await bram.get(`/batches/${uuid()}`)).status).toBe(404);
     const chill = batch.steps[0]!.id;
-    const hot = await bram.post(`/batches/${batch.id}/readings`, { id: uuid(), stepId: chill, kind: 'temperature', value: 400 });
+    const hot = await bram.post(`/batches/${batch.id}/readings`, {
+      id: uuid(),
+      stepId: chill,
+      kind: 'temperature',
+      value: 400,
+    });
     expect(hot.body.errors[0].message).toContain('from -40 to 150');
     const grind = batch.steps.find((s) => s.kind === 'grind')!.id;
-    const loss = await bram.post(`/batches/${batch.id}/out`, { id: uuid(), stepId: grind, to: 'loss', reason: 'gremlins', massMg: 5 });
+    const loss = await bram.post(`/batches/${batch.id}/out`, {
+      id: uuid(),
+      stepId: grind,
+      to: 'loss',
+      reason: 'gremlins',
+      massMg: 5,
+    });
     expect(loss.body.errors[0].message).toBe('Name the loss: head, floor.');
-    expect((await bram.post(`/batches/${batch.id}/out`, { id: uuid(), stepId: chill, to: 'next', massMg: 5 })).body.detail).toContain('Nothing is weighed out');
+    expect(
+      (await bram.post(`/batches/${batch.id}/out`, { id: uuid(), stepId: chill, to: 'next', massMg: 5 })).body
+        .detail,
+    ).toContain('Nothing is weighed out');
   });
 });

@@ -1,8 +1,6 @@
-import { mkdtemp, rm } from 'node:fs/promises';
-import os from 'node:os';
-import path from 'node:path';
+import { rm } from 'node:fs/promises';
 import type { TestProject } from 'vitest/node';
-import { MARIADB, ensurePackages, startPrivateServer } from '@zest/ops';
+import { MARIADB, ensurePackages, startPrivateServer, tempFolder } from '@zest/ops';
 
 declare module 'vitest' {
   export interface ProvidedContext {
@@ -14,7 +12,7 @@ declare module 'vitest' {
 /** One MariaDB for the run; every test file makes a database of its own in it. */
 export default async function setup(project: TestProject) {
   await ensurePackages([MARIADB]);
-  const folder = await mkdtemp(path.join(os.tmpdir(), 'zest-db-'));
+  const folder = await tempFolder('db');
   const server = await startPrivateServer(folder);
   project.provide('ownerUrl', server.ownerUrl);
   project.provide('appUrl', server.appUrl);

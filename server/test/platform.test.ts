@@ -21,7 +21,9 @@ describe('the ledger is append-only', () => {
     await expect(proveAppendOnly(shop.app.db)).resolves.toBeUndefined();
     await expect(shop.app.db.write('UPDATE transfer SET amount = 1')).rejects.toMatchObject({ errno: 1142 });
     await expect(shop.app.db.write('DELETE FROM reading')).rejects.toMatchObject({ errno: 1142 });
-    expect(APPEND_ONLY).toEqual(expect.arrayContaining(['transfer', 'reading', 'account', 'recipe_version', 'acceptance']));
+    expect(APPEND_ONLY).toEqual(
+      expect.arrayContaining(['transfer', 'reading', 'account', 'recipe_version', 'acceptance']),
+    );
   });
 
   it('start-up refuses when the right is there', async () => {
@@ -37,13 +39,35 @@ describe('the ledger is append-only', () => {
     const line = batch.lines[0]!;
     const body = { id: uuid(), lineId: line.id, massMg: 500 };
     await ines.post(`/batches/${batch.id}/weighings`, body);
-    await ines.post(`/batches/${batch.id}/reversals`, { id: uuid(), transferId: body.id, reason: 'Wrong weight' });
-    const [row] = await shop.app.db.rows<{ f: string; t: string }>('SELECT from_account AS f, to_account AS t FROM transfer WHERE id = :id', { id: body.id });
-    const base = { at: shop.clock.now(), batchId: null, stepId: null, lineId: null, personId: null, deviceId: null, how: 'typed' as const, reason: 'again' };
+    await ines.post(`/batches/${batch.id}/reversals`, {
+      id: uuid(),
+      transferId: body.id,
+      reason: 'Wrong weight',
+    });
+    const [row] = await shop.app.db.rows<{ f: string; t: string }>(
+      'SELECT from_account AS f, to_account AS t FROM transfer WHERE id = :id',
+      { id: body.id },
+    );
+    const base = {
+      at: shop.clock.now(),
+      batchId: null,
+      stepId: null,
+      lineId: null,
+      personId: null,
+      deviceId: null,
+      how: 'typed' as const,
+      reason: 'again',
+    };
     const post = (more: { from: string; to: string; amount: number; reversesId: string | null }) =>
-      shop.app.db.transaction((tx) => postTransfers(tx, shop.clock.now(), [{ ...base, id: uuid(), ...more }]));
-    await expect(post({ from: row!.t, to: row!.f, amount: 500, reversesId: body.id })).rejects.toMatchObject({ errno: 1062 });
-    await expect(post({ from: row!.f, to: row!.f, amount: 500, reversesId: null })).rejects.toMatchObject({ errno: 4025 });
+      shop.app.db.transaction((tx) =>
+        postTransfers(tx, shop.clock.now(), [{ ...base, id: uuid(), ...more }]),
+      );
+    await expect(post({ from: row!.t, to: row!.f, amount: 500, reversesId: body.id })).rejects.toMatchObject({
+      errno: 1062,
+    });
+    await expect(post({ from: row!.f, to: row!.f, amount: 500, reversesId: null })).rejects.toMatchObject({
+      errno: 4025,
+    });
     await expect(post({ from: row!.f, to: row!.t, amount: 0, reversesId: null })).rejects.toThrow(/above 0/);
   });
 
@@ -54,9 +78,13 @@ describe('the ledger is append-only', () => {
 
 describe('signing in', () => {
   it('needs the right secret, limits the tries, and ends', async () => {
-    const names = (await request(shop.http).get('/api/v1/people/names')).body as { id: string; name: string }[];
+    const names = (await request(shop.http).get('/api/v1/people/names')).body as {
+      id: string;
+      name: string;
+    }[];
     const oda = names.find((n) => n.name === 'Oda')!.id;
-    const attempt = (secret: string) => request(shop.http).post('/api/v1/session').send({ personId: oda, secret });
+    const attempt = (secret: string) =>
+      request(shop.http).post('/api/v1/session').send({ personId: oda, secret });
     for (let i = 0; i < 5; i += 1) expect((await attempt('0000')).status).toBe(401);
     expect((await attempt('1357')).status).toBe(429);
     shop.clock.minutes(6);
@@ -69,7 +97,9 @@ describe('signing in', () => {
     await bram.delete('/session');
     const after = await bram.get('/session');
     expect([after.status, after.body.detail]).toEqual([401, expect.stringContaining('Sign in again')]);
-    expect((await request(shop.http).post('/api/v1/session').send({ personId: uuid(), secret: '1357' })).status).toBe(401);
+    expect(
+      (await request(shop.http).post('/api/v1/session').send({ personId: uuid(), secret: '1357' })).status,
+    ).toBe(401);
   });
 
   it('sessions end by themselves', async () => {
@@ -81,7 +111,11 @@ describe('signing in', () => {
   });
 
   it('roles hold on the server, route by route', async () => {
-    const [bram, inspector, owner] = [await shop.signIn('Bram'), await shop.signIn('Inspector'), await shop.signIn('Mr Feld')];
+    const [bram, inspector, owner] = [
+      await shop.signIn('Bram'),
+      await shop.signIn('Inspector'),
+      await shop.signIn('Mr Feld'),
+    ];
     const batch = await openSmallBatch(ines);
     const entry = { id: uuid(), lineId: batch.lines[0]!.id, massMg: 5 };
     expect((await inspector.get(`/batches/${batch.id}`)).status).toBe(200);
@@ -92,7 +126,9 @@ describe('signing in', () => {
   });
 
   it('units follow the person', async () => {
-    expect((await ines.put('/session/preferences', { units: 'pound', numberStyle: 'comma' })).body).toMatchObject({ units: 'pound', numberStyle: 'comma' });
+    expect(
+      (await ines.put('/session/preferences', { units: 'pound', numberStyle: 'comma' })).body,
+    ).toMatchObject({ units: 'pound', numberStyle: 'comma' });
     expect((await ines.get('/session')).body.units).toBe('pound');
     expect((await ines.put('/session/preferences', { units: 'stone', numberStyle: null })).status).toBe(422);
   });
@@ -104,19 +140,61 @@ describe('opening a batch', () => {
     const recipe = ((await ines.get('/recipes')).body as Recipe[]).find((r) => r.name === 'Quay Thick')!;
     const lean = lots.find((l) => l.trimName.startsWith('Pork shoulder') && l.fatKnownBy === 'instrument')!;
     const fat = lots.find((l) => l.trimName.startsWith('Pork belly') && l.status === 'available')!;
-    const uses = [{ lotId: lean.id, massMg: 8_500_000 }, { lotId: fat.id, massMg: 1_500_000 }];
-    return ines.post('/batches', { id: uuid(), recipeId: recipe.id, meatMg: 10_000_000, window: { minPct: 23, maxPct: 27 }, plannedFor: '2026-03-16', uses, ...change(uses, lots) });
+    const uses = [
+      { lotId: lean.id, massMg: 8_500_000 },
+      { lotId: fat.id, massMg: 1_500_000 },
+    ];
+    return ines.post('/batches', {
+      id: uuid(),
+      recipeId: recipe.id,
+      meatMg: 10_000_000,
+      window: { minPct: 23, maxPct: 27 },
+      plannedFor: '2026-03-16',
+      uses,
+      ...change(uses, lots),
+    });
   };
   const snapshot = async () => ((await ines.get('/lots')).body as TrimLot[]).map((l) => l.reservedMg);
 
   it.each<[string, string, (uses: { lotId: string; massMg: number }[], lots: TrimLot[]) => object]>([
     ['sum', 'weigh 10.00 kg together, the batch 11.00 kg', () => ({ meatMg: 11_000_000 })],
     ['window crossed', 'crossed', () => ({ window: { minPct: 27, maxPct: 23 } })],
-    ['outside the window', 'outside the window', (uses) => ({ uses: [{ ...uses[0], massMg: 1_500_000 }, { ...uses[1], massMg: 8_500_000 }] })],
-    ['more than stock', 'only', (uses) => ({ meatMg: 850_000_000, uses: [{ ...uses[0], massMg: 722_500_000 }, { ...uses[1], massMg: 127_500_000 }] })],
-    ['a customer’s meat', 'belongs to Mrs Sand', (uses, lots) => ({ uses: [{ ...uses[0], lotId: lots.find((l) => l.owner)!.id }, uses[1]] })],
-    ['a lot on hold', 'on hold', (uses, lots) => ({ uses: [uses[0], { ...uses[1], lotId: lots.find((l) => l.status === 'hold')!.id }] })],
-    ['an unknown lot', 'not a lot in the cold room', (uses) => ({ uses: [uses[0], { ...uses[1], lotId: uuid() }] })],
+    [
+      'outside the window',
+      'outside the window',
+      (uses) => ({
+        uses: [
+          { ...uses[0], massMg: 1_500_000 },
+          { ...uses[1], massMg: 8_500_000 },
+        ],
+      }),
+    ],
+    [
+      'more than stock',
+      'only',
+      (uses) => ({
+        meatMg: 850_000_000,
+        uses: [
+          { ...uses[0], massMg: 722_500_000 },
+          { ...uses[1], massMg: 127_500_000 },
+        ],
+      }),
+    ],
+    [
+      'a customer’s meat',
+      'belongs to Mrs Sand',
+      (uses, lots) => ({ uses: [{ ...uses[0], lotId: lots.find((l) => l.owner)!.id }, uses[1]] }),
+    ],
+    [
+      'a lot on hold',
+      'on hold',
+      (uses, lots) => ({ uses: [uses[0], { ...uses[1], lotId: lots.find((l) => l.status === 'hold')!.id }] }),
+    ],
+    [
+      'an unknown lot',
+      'not a lot in the cold room',
+      (uses) => ({ uses: [uses[0], { ...uses[1], lotId: uuid() }] }),
+    ],
   ])('refuses %s in words and sets nothing aside', async (_name, words, change) => {
     const before = await snapshot();
     const answer = await order(change);
@@ -130,7 +208,17 @@ describe('opening a batch', () => {
     const lean = lots.find((l) => l.trimName.startsWith('Pork shoulder') && l.fatKnownBy === 'instrument')!;
     const part = Math.floor((lean.freeMg * 0.7) / 20_000) * 20_000;
     const fat = Math.round((part * 0.15) / 20_000) * 20_000;
-    const answers = await Promise.all([1, 2].map(() => order((uses) => ({ meatMg: part + fat, uses: [{ ...uses[0], massMg: part }, { ...uses[1], massMg: fat }] }))));
+    const answers = await Promise.all(
+      [1, 2].map(() =>
+        order((uses) => ({
+          meatMg: part + fat,
+          uses: [
+            { ...uses[0], massMg: part },
+            { ...uses[1], massMg: fat },
+          ],
+        })),
+      ),
+    );
     expect(answers.map((a) => a.status).sort()).toEqual([200, 422]);
   });
 });
@@ -139,16 +227,35 @@ describe('the interface of the server', () => {
   it('describes itself from its schemas', async () => {
     const document = (await request(shop.http).get('/api/v1/openapi.json')).body;
     expect(document.openapi).toBe('3.1.0');
-    expect(document.paths['/api/v1/batches/{id}/weighings'].post.requestBody.content['application/json'].schema.properties.massMg.type).toBe('integer');
+    expect(
+      document.paths['/api/v1/batches/{id}/weighings'].post.requestBody.content['application/json'].schema
+        .properties.massMg.type,
+    ).toBe('integer');
     expect(Object.keys(document.paths).length).toBeGreaterThan(15);
   });
 
   it('computes over HTTP what the command computes', async () => {
-    const good = await ines.post('/calc/add-back', { massKg: 12, fatPct: 18, targetFatPct: 26, addFatPct: 90 });
+    const good = await ines.post('/calc/add-back', {
+      massKg: 12,
+      fatPct: 18,
+      targetFatPct: 26,
+      addFatPct: 90,
+    });
     expect(good.body).toEqual({ addKg: 1.5, totalKg: 13.5 });
-    const bad = await ines.post('/calc/plan', { batchKg: 10, window: { minPct: 20, maxPct: 30 }, trims: [{ id: 'a', fatPct: 20, pricePerKg: 1, availableKg: 5 }, { id: 'b', fatPct: 'much', pricePerKg: 1, availableKg: 5 }] });
+    const bad = await ines.post('/calc/plan', {
+      batchKg: 10,
+      window: { minPct: 20, maxPct: 30 },
+      trims: [
+        { id: 'a', fatPct: 20, pricePerKg: 1, availableKg: 5 },
+        { id: 'b', fatPct: 'much', pricePerKg: 1, availableKg: 5 },
+      ],
+    });
     expect([bad.status, bad.body.errors[0].path]).toEqual([422, 'trims[1].fatPct']);
-    const short = await ines.post('/calc/plan', { batchKg: 10, window: { minPct: 20, maxPct: 30 }, trims: [{ id: 'a', fatPct: 20, pricePerKg: 1, availableKg: 5 }] });
+    const short = await ines.post('/calc/plan', {
+      batchKg: 10,
+      window: { minPct: 20, maxPct: 30 },
+      trims: [{ id: 'a', fatPct: 20, pricePerKg: 1, availableKg: 5 }],
+    });
     expect([short.status, short.body.status]).toEqual([200, 'infeasible']);
     expect((await ines.post('/calc/toString', {})).status).toBe(404);
   });
@@ -156,13 +263,21 @@ describe('the interface of the server', () => {
   it('answers trouble with problem details and no trace of its inside', async () => {
     const large = await ines.post('/calc/convert', { text: 'x'.repeat(1_100_000) });
     expect([large.status, large.body.title]).toEqual([413, 'Too large']);
-    const broken = await request(shop.http).post('/api/v1/session').set('Content-Type', 'application/json').send('{"a":');
+    const broken = await request(shop.http)
+      .post('/api/v1/session')
+      .set('Content-Type', 'application/json')
+      .send('{"a":');
     expect([broken.status, broken.body.detail]).toEqual([400, 'The request could not be read as JSON.']);
     const nowhere = await request(shop.http).get('/api/v1/nothing');
     expect(nowhere.status).toBe(404);
-    const foreign = await request(shop.http).post('/api/v1/session').set('Origin', 'http://elsewhere.example').send({});
+    const foreign = await request(shop.http)
+      .post('/api/v1/session')
+      .set('Origin', 'http://elsewhere.example')
+      .send({});
     expect(foreign.status).toBe(403);
-    expect(JSON.stringify([large.body, broken.body, nowhere.body])).not.toMatch(/node_modules|at .*\.js|SELECT/);
+    expect(JSON.stringify([large.body, broken.body, nowhere.body])).not.toMatch(
+      /node_modules|at .*\.js|SELECT/,
+    );
   });
 
   it('sends a strict policy with a fresh nonce and allows the solver', async () => {
@@ -184,12 +299,24 @@ describe('the interface of the server', () => {
 
   it('receives a lot, and holds one that came too warm', async () => {
     const trims = (await ines.get('/trims')).body as { id: string; name: string }[];
-    const lot = { id: uuid(), trimId: trims[0]!.id, massMg: 12_400_000, fatPct: 20, fatKnownBy: 'lab', priceMinorPerKg: 450, supplier: 'Saltmarsh Farm', tempC: 3, state: 'fresh' };
+    const lot = {
+      id: uuid(),
+      trimId: trims[0]!.id,
+      massMg: 12_400_000,
+      fatPct: 20,
+      fatKnownBy: 'lab',
+      priceMinorPerKg: 450,
+      supplier: 'Saltmarsh Farm',
+      tempC: 3,
+      state: 'fresh',
+    };
     const cold = await ines.post('/lots', lot);
     expect(cold.body).toMatchObject({ status: 'available', balanceMg: 12_400_000, fatSd: 0.5 });
     expect((await ines.post('/lots', lot)).body.id).toBe(lot.id);
     expect(((await ines.get('/lots')).body as TrimLot[]).filter((l) => l.id === lot.id)).toHaveLength(1);
     expect((await ines.post('/lots', { ...lot, id: uuid(), tempC: 9 })).body.status).toBe('hold');
-    expect((await ines.post('/lots', { ...lot, id: uuid(), fatPct: 130 })).body.errors[0].message).toContain('100 % or less');
+    expect((await ines.post('/lots', { ...lot, id: uuid(), fatPct: 130 })).body.errors[0].message).toContain(
+      '100 % or less',
+    );
   });
 });

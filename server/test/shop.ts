@@ -1,3 +1,4 @@
+import type { Express } from 'express';
 import mysql from 'mysql2/promise';
 import { pino } from 'pino';
 import request from 'supertest';
@@ -14,7 +15,13 @@ import { openDatabase } from '../src/platform/database.js';
 import { LiveHub } from '../src/platform/live.js';
 import { migrate } from '../src/platform/migrate.js';
 
-export const SECRETS: Record<string, string> = { Ines: 'lowmarsh', Bram: '2580', Oda: '1357', 'Mr Feld': 'ferrygalley', Inspector: 'harbourmaster' };
+export const SECRETS: Record<string, string> = {
+  Ines: 'lowmarsh',
+  Bram: '2580',
+  Oda: '1357',
+  'Mr Feld': 'ferrygalley',
+  Inspector: 'harbourmaster',
+};
 
 /** A shop in a database of its own, filled with the demonstration, answering real HTTP. */
 export async function openTestShop(name: string) {
@@ -34,7 +41,14 @@ export async function openTestShop(name: string) {
     hub: new LiveHub(db, clock.now),
     scales,
     log: pino({ level: 'silent' }),
-    config: { port: 0, databaseUrl: appUrl, webRoot: undefined, scalePort: undefined, demo: true, logLevel: 'silent' },
+    config: {
+      port: 0,
+      databaseUrl: appUrl,
+      webRoot: undefined,
+      scalePort: undefined,
+      demo: true,
+      logLevel: 'silent',
+    },
   };
   let state = 7;
   const random = () => {
@@ -60,15 +74,18 @@ export async function openTestShop(name: string) {
 export type TestShop = Awaited<ReturnType<typeof openTestShop>>;
 
 /** Somebody's hands on the HTTP interface. */
-async function signIn(http: TestShop['http'], who: string) {
+async function signIn(http: Express, who: string) {
   const names = await request(http).get('/api/v1/people/names');
   const person = (names.body as { id: string; name: string }[]).find((p) => p.name === who);
-  const answer = await request(http).post('/api/v1/session').send({ personId: person?.id, secret: SECRETS[who] });
+  const answer = await request(http)
+    .post('/api/v1/session')
+    .send({ personId: person?.id, secret: SECRETS[who] });
   const cookie = answer.headers['set-cookie']?.[0]?.split(';')[0] ?? '';
   return {
     id: person?.id ?? '',
     get: (path: string) => request(http).get(`/api/v1${path}`).set('Cookie', cookie),
-    post: (path: string, body: object) => request(http).post(`/api/v1${path}`).set('Cookie', cookie).send(body),
+    post: (path: string, body: object) =>
+      request(http).post(`/api/v1${path}`).set('Cookie', cookie).send(body),
     put: (path: string, body: object) => request(http).put(`/api/v1${path}`).set('Cookie', cookie).send(body),
     delete: (path: string) => request(http).delete(`/api/v1${path}`).set('Cookie', cookie),
   };

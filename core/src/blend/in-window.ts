@@ -23,11 +23,7 @@ export function inWindow(fatPct: number, fatSd: number, window: FatWindow): numb
  *
  * Solved by bisection: the chance falls as the uncertainty grows while the fat is inside.
  */
-export function widestSd(
-  fatPct: number,
-  wanted: number,
-  window: FatWindow,
-): { sd: number; slope: number } {
+export function widestSd(fatPct: number, wanted: number, window: FatWindow): { sd: number; slope: number } {
   if (fatPct < window.minPct || fatPct > window.maxPct || wanted >= 1) return { sd: 0, slope: 0 };
   let low = 0;
   let high = 100 + window.maxPct - window.minPct;

@@ -16,19 +16,14 @@ export function mixture(parts: readonly FatPart[]): Mixture {
   if (!(massKg > 0)) {
     throw new InputError([{ path: 'parts', message: 'The parts must weigh more than 0 kg together.' }]);
   }
-  return mixtureUnchecked(parts, massKg);
-}
-
-/** {@link mixture} for callers that have checked the parts and know the positive total. */
-export function mixtureUnchecked(parts: readonly FatPart[], massKg: number): Mixture {
-  let fat = 0;
+  let fatPct = 0;
   let variance = 0;
   for (const part of parts) {
     const share = part.massKg / massKg;
-    fat += share * part.fatPct;
+    fatPct += share * part.fatPct;
     variance += (share * (part.fatSd ?? 0)) ** 2;
   }
-  return { massKg, fatPct: fat, fatSd: Math.sqrt(variance) };
+  return { massKg, fatPct, fatSd: Math.sqrt(variance) };
 }
 
 function checkPart(part: FatPart, index: number): InputIssue[] {

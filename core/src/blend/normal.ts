@@ -2,7 +2,7 @@
  * Complementary error function to about 1e-15 relative.
  * Series below 2.5 and Lentz's continued fraction above (Abramowitz and Stegun 7.1.6, 7.1.14).
  */
-export function erfc(x: number): number {
+function erfc(x: number): number {
   if (x < 0) return 2 - erfc(-x);
   if (x < 2.5) return 1 - erfSeries(x);
   if (x > 27) return 0;

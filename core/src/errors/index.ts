@@ -19,9 +19,7 @@ export class InputError extends Error {
 
   /** The same problem seen from an outer object: every path gets the prefix. */
   within(prefix: string): InputError {
-    return new InputError(
-      this.issues.map((issue) => ({ ...issue, path: joinPath(prefix, issue.path) })),
-    );
+    return new InputError(this.issues.map((issue) => ({ ...issue, path: joinPath(prefix, issue.path) })));
   }
 }
 

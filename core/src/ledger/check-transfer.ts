@@ -16,7 +16,10 @@ export function checkTransfer(
   }
   if (from.id === to.id) throw inputError('to', 'Mass cannot move from an account to itself.');
   if (from.measure !== to.measure) {
-    throw inputError('to', `${from.name} is kept in ${from.measure}, ${to.name} in ${to.measure}; nothing can move between them.`);
+    throw inputError(
+      'to',
+      `${from.name} is kept in ${from.measure}, ${to.name} in ${to.measure}; nothing can move between them.`,
+    );
   }
   if (reversed && !isMirror(transfer, reversed)) {
     throw inputError('reversesId', 'A reversal must move the same amount back between the same accounts.');

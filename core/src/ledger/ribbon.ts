@@ -61,10 +61,18 @@ export function ribbon(
       position: place.position ?? 0,
       closed: place.closed ?? false,
       inMg,
-      added: gather(arriving.filter((t) => byId.get(t.from)?.kind !== 'place'), 'from', byId),
+      added: gather(
+        arriving.filter((t) => byId.get(t.from)?.kind !== 'place'),
+        'from',
+        byId,
+      ),
       bands,
       outMg: total(leaving.filter((t) => isMainStream(byId.get(t.to)))),
-      slivers: gather(leaving.filter((t) => !isMainStream(byId.get(t.to))), 'to', byId),
+      slivers: gather(
+        leaving.filter((t) => !isMainStream(byId.get(t.to))),
+        'to',
+        byId,
+      ),
       balanceMg: held.get(place.id) ?? 0,
     };
   });
@@ -91,7 +99,10 @@ function gather(
   return [...found.values()];
 }
 
-function sumBands(transfers: readonly LedgerTransfer[], parts: ReadonlyMap<string, Composition>): Composition {
+function sumBands(
+  transfers: readonly LedgerTransfer[],
+  parts: ReadonlyMap<string, Composition>,
+): Composition {
   const sum: Composition = {};
   for (const t of transfers) {
     for (const [material, part] of entries(parts.get(t.from) ?? { inclusion: 1 })) {

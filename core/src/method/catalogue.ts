@@ -1,6 +1,18 @@
 export const STEP_KINDS = [
-  'chill', 'weigh-meat', 'weigh-dry', 'grind', 'mix', 'stuff', 'link', 'form',
-  'dry-skin', 'smoke', 'cook', 'cool', 'hang', 'pack',
+  'chill',
+  'weigh-meat',
+  'weigh-dry',
+  'grind',
+  'mix',
+  'stuff',
+  'link',
+  'form',
+  'dry-skin',
+  'smoke',
+  'cook',
+  'cool',
+  'hang',
+  'pack',
 ] as const;
 export type StepKind = (typeof STEP_KINDS)[number];
 
@@ -8,7 +20,15 @@ export const READING_KINDS = ['temperature', 'minutes', 'tack', 'count', 'sample
 export type ReadingKind = (typeof READING_KINDS)[number];
 
 export const LOSS_REASONS = [
-  'head', 'bowl and hands', 'barrel and horn', 'burst', 'ends', 'evaporation', 'fat-out', 'floor', 'taste',
+  'head',
+  'bowl and hands',
+  'barrel and horn',
+  'burst',
+  'ends',
+  'evaporation',
+  'fat-out',
+  'floor',
+  'taste',
 ] as const;
 export type LossReason = (typeof LOSS_REASONS)[number];
 

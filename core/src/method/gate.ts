@@ -1,3 +1,4 @@
+import { massToken, temperatureToken } from '../quantity/tokens.js';
 import type { Band } from '../weighing/scales.js';
 import { STEP_SHAPES, type ReadingKind, type StepKind } from './catalogue.js';
 
@@ -26,6 +27,7 @@ export interface StepFacts {
 export interface Missing {
   /** Stable name of what is missing, for the screen to jump to. */
   what: string;
+  /** Weights and temperatures in it are tokens; see `fillTokens`. */
   sentence: string;
 }
 
@@ -46,7 +48,12 @@ function missingLines(facts: StepFacts): Missing[] {
         : [];
     }
     if (line.weighedMg < line.band.lowMg) {
-      return [{ what: `line:${line.name}`, sentence: `${line.name} is short of its due weight.` }];
+      return [
+        {
+          what: `line:${line.name}`,
+          sentence: `${line.name} is ${massToken(line.band.lowMg - line.weighedMg)} short of its band.`,
+        },
+      ];
     }
     if (line.weighedMg > line.band.highMg) {
       return [
@@ -91,12 +98,18 @@ function missingReadings(facts: StepFacts): Missing[] {
 function temperature(facts: StepFacts, last: number): Missing[] {
   if (facts.stopAboveC !== undefined && last > facts.stopAboveC) {
     return [
-      { what: 'temperature', sentence: `${last} °C is above the stop of ${facts.stopAboveC} °C: back to the chill, then read again.` },
+      {
+        what: 'temperature',
+        sentence: `${temperatureToken(last)} is above the stop of ${temperatureToken(facts.stopAboveC)}: back to the chill, then read again.`,
+      },
     ];
   }
   if (facts.stopBelowC !== undefined && last < facts.stopBelowC) {
     return [
-      { what: 'temperature', sentence: `${last} °C has not reached ${facts.stopBelowC} °C.` },
+      {
+        what: 'temperature',
+        sentence: `${temperatureToken(last)} has not reached ${temperatureToken(facts.stopBelowC)}.`,
+      },
     ];
   }
   return [];

@@ -29,8 +29,7 @@ export function multiply(a: Rational, b: Rational): Rational {
 
 /** Nearest integer, a tie going to the even neighbour. */
 export function roundHalfEven(value: Rational): bigint {
-  const floor =
-    value.n >= 0n || value.n % value.d === 0n ? value.n / value.d : value.n / value.d - 1n;
+  const floor = value.n >= 0n || value.n % value.d === 0n ? value.n / value.d : value.n / value.d - 1n;
   const twiceRest = (value.n - floor * value.d) * 2n;
   if (twiceRest > value.d) return floor + 1n;
   if (twiceRest < value.d) return floor;

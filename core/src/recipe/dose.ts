@@ -19,7 +19,10 @@ export function doseFraction(dose: Dose): { basis: DoseBasis; fraction: number }
   if ('packet' in dose) {
     const { seasonsKg, netG } = dose.packet;
     if (!(seasonsKg > 0) || !(netG > 0)) {
-      throw inputError('dose.packet', 'A packet needs its net grams and the kilograms it seasons, both above 0.');
+      throw inputError(
+        'dose.packet',
+        'A packet needs its net grams and the kilograms it seasons, both above 0.',
+      );
     }
     return { basis: 'meat', fraction: netG / 1000 / seasonsKg };
   }

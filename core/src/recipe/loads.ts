@@ -15,7 +15,8 @@ export function loads(input: { massKg: number; capacityKg: number; usable?: numb
   const { massKg, capacityKg, usable = 1 } = input;
   if (!(massKg > 0 && Number.isFinite(massKg))) throw inputError('massKg', 'The mass must be above 0 kg.');
   if (!(capacityKg > 0)) throw inputError('capacityKg', 'The capacity must be above 0 kg.');
-  if (!(usable > 0 && usable <= 1)) throw inputError('usable', 'The usable part must be above 0 and at most 1.');
+  if (!(usable > 0 && usable <= 1))
+    throw inputError('usable', 'The usable part must be above 0 and at most 1.');
   const count = Math.max(1, Math.ceil((massKg - TOLERANCE_KG) / (capacityKg * usable)));
   return { loads: count, eachKg: massKg / count };
 }

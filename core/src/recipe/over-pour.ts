@@ -29,7 +29,8 @@ export function overPour(input: { meatKg: number; lines: readonly PouredLine[]; 
   const { meatKg, lines, name } = input;
   if (!(meatKg > 0)) throw inputError('meatKg', 'The meat must weigh more than 0 kg.');
   lines.forEach((line, i) => {
-    if (!(line.dueG > 0)) throw inputError(`lines[${i}].dueG`, `${line.name}: the due weight must be above 0 g.`);
+    if (!(line.dueG > 0))
+      throw inputError(`lines[${i}].dueG`, `${line.name}: the due weight must be above 0 g.`);
     if (!((line.actualG ?? 0) >= 0)) {
       throw inputError(`lines[${i}].actualG`, `${line.name}: the poured weight must be 0 g or more.`);
     }

@@ -17,7 +17,7 @@ export interface ScaleInput {
   divisionG?: number | undefined;
 }
 
-export interface ScaledLine {
+interface ScaledLine {
   name: string;
   massG: number;
   gPerKgMeat: number;

@@ -20,7 +20,8 @@ export function sample(input: { massesG: readonly number[]; nominalG?: number | 
   const { massesG, nominalG } = input;
   if (massesG.length === 0) throw inputError('massesG', 'At least one weight is needed.');
   massesG.forEach((g, i) => {
-    if (!(g > 0 && Number.isFinite(g))) throw inputError(`massesG[${i}]`, `Weight ${i + 1} must be above 0 g.`);
+    if (!(g > 0 && Number.isFinite(g)))
+      throw inputError(`massesG[${i}]`, `Weight ${i + 1} must be above 0 g.`);
   });
   if (nominalG !== undefined && !(nominalG > 0)) {
     throw inputError('nominalG', 'The nominal weight must be above 0 g.');

@@ -34,7 +34,10 @@ export function toleranceBand(input: {
   const high = input.dueMg + reach;
   return {
     lowMg: Math.max(0, input.dueMg - reach),
-    highMg: Math.max(input.dueMg, input.limitMg === undefined ? high : Math.min(high, Math.floor(input.limitMg))),
+    highMg: Math.max(
+      input.dueMg,
+      input.limitMg === undefined ? high : Math.min(high, Math.floor(input.limitMg)),
+    ),
   };
 }
 

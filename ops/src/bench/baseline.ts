@@ -3,9 +3,13 @@ import mysql from 'mysql2/promise';
 import type { AddressInfo } from 'node:net';
 
 /** The least a server could do: Express and one INSERT, on the same database and settings. */
-export async function openBaseline(ownerUrl: string): Promise<{ address: string; close: () => Promise<void> }> {
+export async function openBaseline(
+  ownerUrl: string,
+): Promise<{ address: string; close: () => Promise<void> }> {
   const pool = mysql.createPool({ uri: ownerUrl, connectionLimit: 10 });
-  await pool.query('CREATE TABLE IF NOT EXISTS bench_baseline (id BIGINT AUTO_INCREMENT PRIMARY KEY, line VARCHAR(40), mass BIGINT, at DATETIME(3))');
+  await pool.query(
+    'CREATE TABLE IF NOT EXISTS bench_baseline (id BIGINT AUTO_INCREMENT PRIMARY KEY, line VARCHAR(40), mass BIGINT, at DATETIME(3))',
+  );
   const app = express();
   app.use(express.json());
   app.post('/', async (req, res) => {

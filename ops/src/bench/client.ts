@@ -24,7 +24,8 @@ export async function signIn(address: string, who: string, secret: string): Prom
   const cookie = answer.headers.get('set-cookie')?.split(';')[0] ?? '';
   return {
     cookie,
-    get: async <T>(path: string) => (await (await fetch(base + path, { headers: { Cookie: cookie } })).json()) as T,
+    get: async <T>(path: string) =>
+      (await (await fetch(base + path, { headers: { Cookie: cookie } })).json()) as T,
     post: async (path, body) => {
       try {
         const response = await fetch(base + path, {

@@ -8,7 +8,8 @@ export async function firstLoadKb(): Promise<number> {
   const scripts = new Set([...page.matchAll(/(?:src|href)="(\/assets\/[^"]+\.js)"/g)].map((m) => m[1] ?? ''));
   for (const script of [...scripts]) {
     const text = await readFile(path.join(WEB_ROOT, script), 'utf8');
-    for (const [, name] of text.matchAll(/^import[^;]*?from"\.\/([^"]+\.js)"/gm)) scripts.add(`/assets/${name}`);
+    for (const [, name] of text.matchAll(/^import[^;]*?from"\.\/([^"]+\.js)"/gm))
+      scripts.add(`/assets/${name}`);
   }
   let bytes = 0;
   for (const script of scripts) {

@@ -46,7 +46,10 @@ export async function measurePlans(trims: number, cases: number): Promise<PlanTi
 
 function withCost(input: PlanInput) {
   const model = buildModel(input);
-  return { ...model, columns: model.columns.map((c, i) => ({ ...c, cost: input.trims[i]?.pricePerKg ?? 0 })) };
+  return {
+    ...model,
+    columns: model.columns.map((c, i) => ({ ...c, cost: input.trims[i]?.pricePerKg ?? 0 })),
+  };
 }
 
 function randomStock(seed: number, count: number): PlanInput {

@@ -70,15 +70,25 @@ async function soakShop(shop: Shop, options: SoakOptions, started: number): Prom
   const before = await countRows(shop);
   const accepted: Sent[] = [];
   const state = { repeats: 0, done: false };
-  const clients = await Promise.all(Array.from({ length: options.benches }, () => signIn(shop.address, 'Bram', '2580')));
-  const workers = clients.map((client, i) => work(client, targets, seeded(options.seed + i + 1), accepted, state));
+  const clients = await Promise.all(
+    Array.from({ length: options.benches }, () => signIn(shop.address, 'Bram', '2580')),
+  );
+  const workers = clients.map((client, i) =>
+    work(client, targets, seeded(options.seed + i + 1), accepted, state),
+  );
   const kills = await killAtMoments(shop, options, random, () => accepted.length);
   const until = started + (options.seconds ?? 0) * 1000;
   while (accepted.length < options.entries || Date.now() < until) await pause(50);
   state.done = true;
   await Promise.all(workers);
   const report = await compare(shop, accepted, before);
-  return { ...report, ...kills, accepted: accepted.length, repeats: state.repeats, seconds: (Date.now() - started) / 1000 };
+  return {
+    ...report,
+    ...kills,
+    accepted: accepted.length,
+    repeats: state.repeats,
+    seconds: (Date.now() - started) / 1000,
+  };
 }
 
 export interface Target {
@@ -102,7 +112,13 @@ export async function openTargets(lead: Client): Promise<Target[]> {
   return targets;
 }
 
-async function work(client: Client, targets: readonly Target[], random: () => number, accepted: Sent[], state: { repeats: number; done: boolean }): Promise<void> {
+async function work(
+  client: Client,
+  targets: readonly Target[],
+  random: () => number,
+  accepted: Sent[],
+  state: { repeats: number; done: boolean },
+): Promise<void> {
   while (!state.done) {
     const target = targets[Math.floor(random() * targets.length)];
     const lineId = target?.lineIds[Math.floor(random() * target.lineIds.length)];
@@ -176,10 +192,16 @@ async function compare(shop: Shop, accepted: readonly Sent[], before: Rows) {
   let present = 0;
   for (let i = 0; i < accepted.length; i += 500) {
     const part = accepted.slice(i, i + 500);
-    for (const [table, kind] of [['transfer', 'weighing'], ['reading', 'reading']] as const) {
+    for (const [table, kind] of [
+      ['transfer', 'weighing'],
+      ['reading', 'reading'],
+    ] as const) {
       const ids = part.filter((s) => s.kind === kind).map((s) => s.id);
       if (ids.length === 0) continue;
-      const [rows] = await connection.query<mysql.RowDataPacket[]>(`SELECT COUNT(*) AS n FROM ${table} WHERE id IN (?)`, [ids]);
+      const [rows] = await connection.query<mysql.RowDataPacket[]>(
+        `SELECT COUNT(*) AS n FROM ${table} WHERE id IN (?)`,
+        [ids],
+      );
       present += Number(rows[0]?.['n']);
     }
   }

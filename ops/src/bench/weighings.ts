@@ -13,7 +13,13 @@ export interface Rate {
 const BENCHES = 10;
 
 /** Sends as fast as ten connections can for some seconds; the body is made anew for each request. */
-function fire(url: string, seconds: number, headers: Record<string, string>, path: () => string, body: () => object): Promise<Rate> {
+function fire(
+  url: string,
+  seconds: number,
+  headers: Record<string, string>,
+  path: () => string,
+  body: () => object,
+): Promise<Rate> {
   return new Promise((resolve, reject) => {
     autocannon(
       {
@@ -44,11 +50,22 @@ function fire(url: string, seconds: number, headers: Record<string, string>, pat
 }
 
 export function measureBaseline(address: string, seconds: number): Promise<Rate> {
-  return fire(address, seconds, {}, () => '/', () => ({ lineId: randomUUID(), massMg: 4200 }));
+  return fire(
+    address,
+    seconds,
+    {},
+    () => '/',
+    () => ({ lineId: randomUUID(), massMg: 4200 }),
+  );
 }
 
 /** Ten benches weighing into the demonstration's open batches, HTTP to committed. */
-export function measureWeighings(address: string, client: Client, targets: readonly Target[], seconds: number): Promise<Rate> {
+export function measureWeighings(
+  address: string,
+  client: Client,
+  targets: readonly Target[],
+  seconds: number,
+): Promise<Rate> {
   let n = 0;
   const next = () => targets[n++ % targets.length];
   let target = next();

@@ -1,5 +1,4 @@
-import { mkdtemp, rm } from 'node:fs/promises';
-import os from 'node:os';
+import { rm } from 'node:fs/promises';
 import path from 'node:path';
 import { openBaseline } from '../bench/baseline.js';
 import { signIn } from '../bench/client.js';
@@ -11,6 +10,7 @@ import { freePorts } from '../database/free-port.js';
 import { MARIADB, ensurePackages } from '../packages.js';
 import { ROOT } from '../paths.js';
 import { run } from '../run.js';
+import { tempFolder } from '../temp-folder.js';
 import { Failure, say } from '../say.js';
 import { openShop } from '../shop.js';
 
@@ -19,7 +19,7 @@ const SECONDS = 8;
 /** `./zest bench`: the product's speeds beside the machine's own; `--soak 10m`: the long run. */
 export async function bench(args: readonly string[]): Promise<number> {
   await ensurePackages([MARIADB]);
-  const folder = await mkdtemp(path.join(os.tmpdir(), 'zest-bench-'));
+  const folder = await tempFolder('bench');
   try {
     return args[0] === '--soak' ? await longRun(folder, args[1] ?? '10m') : await measure(folder);
   } finally {
@@ -30,8 +30,12 @@ export async function bench(args: readonly string[]): Promise<number> {
 async function measure(folder: string): Promise<number> {
   for (const trims of [20, 60]) {
     const t = await measurePlans(trims, 60);
-    say(`plan, ${trims} trims: HiGHS alone ${ms(t.aloneMs)}, whole plan ${ms(t.planMs)} (at most ${ms(2 * t.aloneMs + 5)} wanted)`);
-    say(`plan, ${trims} trims at 0.8: median ${ms(t.confidentMs)}, worst ${ms(t.confidentWorstMs)}, at most ${t.mostSolves} solves`);
+    say(
+      `plan, ${trims} trims: HiGHS alone ${ms(t.aloneMs)}, whole plan ${ms(t.planMs)} (at most ${ms(2 * t.aloneMs + 5)} wanted)`,
+    );
+    say(
+      `plan, ${trims} trims at 0.8: median ${ms(t.confidentMs)}, worst ${ms(t.confidentWorstMs)}, at most ${t.mostSolves} solves`,
+    );
   }
   const shop = await openShop({
     folder,
@@ -50,7 +54,9 @@ async function measure(folder: string): Promise<number> {
     const lead = await signIn(shop.address, 'Ines', 'lowmarsh');
     const rate = await measureWeighings(shop.address, client, await openTargets(lead), SECONDS);
     say(`bare Express + INSERT, 10 connections: ${Math.round(bare.perSecond)}/s, p99 ${ms(bare.p99Ms)}`);
-    say(`weighings, 10 benches: ${Math.round(rate.perSecond)}/s (${Math.round((100 * rate.perSecond) / bare.perSecond)} % of bare, 50 % wanted), p99 ${ms(rate.p99Ms)} (50 ms wanted), ${rate.errors} errors`);
+    say(
+      `weighings, 10 benches: ${Math.round(rate.perSecond)}/s (${Math.round((100 * rate.perSecond) / bare.perSecond)} % of bare, 50 % wanted), p99 ${ms(rate.p99Ms)} (50 ms wanted), ${rate.errors} errors`,
+    );
     for (const place of ['/batches', '/lots', '/recipes']) {
       const started = performance.now();
       await lead.get(place);
@@ -67,7 +73,14 @@ async function longRun(folder: string, length: string): Promise<number> {
   const match = /^(\d+)(s|m)$/.exec(length);
   if (!match) throw new Failure('Say how long: --soak 10m or --soak 90s.');
   const seconds = Number(match[1]) * (match[2] === 'm' ? 60 : 1);
-  const report = await soak({ folder, seed: Date.now() % 100_000, benches: 10, entries: 3000, kills: Math.max(10, Math.round(seconds / 9)), seconds });
+  const report = await soak({
+    folder,
+    seed: Date.now() % 100_000,
+    benches: 10,
+    entries: 3000,
+    kills: Math.max(10, Math.round(seconds / 9)),
+    seconds,
+  });
   say(JSON.stringify(report));
   return report.lost === 0 && report.doubled === 0 && report.massDifferenceMg === 0 ? 0 : 1;
 }

@@ -8,7 +8,21 @@ const STEPS: readonly [what: string, command: string, args: readonly string[]][]
   ['Types', 'tsc', ['-b']],
   ['Types of the interface', 'tsc', ['-p', 'web', '--noEmit']],
   ['Types of the tests', 'tsc', ['-p', 'tsconfig.tests.json', '--noEmit']],
-  ['Direction of imports', 'depcruise', ['core/src', 'contract/src', 'server/src', 'web/src', 'ops/src', '--config', '.dependency-cruiser.cjs', '--output-type', 'err']],
+  [
+    'Direction of imports',
+    'depcruise',
+    [
+      'core/src',
+      'contract/src',
+      'server/src',
+      'web/src',
+      'ops/src',
+      '--config',
+      '.dependency-cruiser.cjs',
+      '--output-type',
+      'err',
+    ],
+  ],
   ['Unused files and exports', 'knip', []],
 ];
 

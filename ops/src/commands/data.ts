@@ -36,17 +36,22 @@ export async function backup(args: readonly string[]): Promise<number> {
   const file = fileArgument(args, 'backup');
   const reach = await reachDatabase(args.includes('--demo'));
   try {
-    const dump = spawn(await client('mariadb-dump'), [...clientArgs(reach.ownerUrl), '--single-transaction', '--skip-lock-tables', '--no-tablespaces'], {
-      env: clientEnv(reach.ownerUrl),
-      stdio: ['ignore', 'pipe', 'inherit'],
-    });
+    const dump = spawn(
+      await client('mariadb-dump'),
+      [...clientArgs(reach.ownerUrl), '--single-transaction', '--skip-lock-tables', '--no-tablespaces'],
+      {
+        env: clientEnv(reach.ownerUrl),
+        stdio: ['ignore', 'pipe', 'inherit'],
+      },
+    );
     const ended = new Promise<number>((resolve) => dump.once('exit', (code) => resolve(code ?? 1)));
     await pipeline(dump.stdout, createGzip(), createWriteStream(file, { mode: 0o600, flags: 'wx' }));
     if ((await ended) !== 0) throw new Failure('The backup failed; the file is not complete.');
     say(`Saved to ${file}.`);
     return 0;
   } catch (error) {
-    if (error instanceof Error && 'code' in error && error.code === 'EEXIST') throw new Failure(`${file} exists already; choose another name.`);
+    if (error instanceof Error && 'code' in error && error.code === 'EEXIST')
+      throw new Failure(`${file} exists already; choose another name.`);
     throw error;
   } finally {
     await reach.done();
@@ -61,7 +66,10 @@ export async function restore(args: readonly string[]): Promise<number> {
   if (await isRunning(folder)) throw new Failure('Stop the running shop first; a restore replaces its data.');
   const reach = await reachDatabase(args.includes('--demo'));
   try {
-    const sql = spawn(await client('mariadb'), clientArgs(reach.ownerUrl), { env: clientEnv(reach.ownerUrl), stdio: ['pipe', 'inherit', 'inherit'] });
+    const sql = spawn(await client('mariadb'), clientArgs(reach.ownerUrl), {
+      env: clientEnv(reach.ownerUrl),
+      stdio: ['pipe', 'inherit', 'inherit'],
+    });
     const ended = new Promise<number>((resolve) => sql.once('exit', (code) => resolve(code ?? 1)));
     await pipeline(createReadStream(file), createGunzip(), sql.stdin);
     if ((await ended) !== 0) throw new Failure('The restore failed part way; run it again with a good file.');
@@ -110,7 +118,14 @@ async function client(name: string): Promise<string> {
 
 function clientArgs(url: string): string[] {
   const { hostname, port, username, pathname } = new URL(url);
-  return ['--no-defaults', `--host=${hostname}`, `--port=${port}`, `--user=${username}`, '--protocol=tcp', pathname.slice(1)];
+  return [
+    '--no-defaults',
+    `--host=${hostname}`,
+    `--port=${port}`,
+    `--user=${username}`,
+    '--protocol=tcp',
+    pathname.slice(1),
+  ];
 }
 
 function clientEnv(url: string): NodeJS.ProcessEnv {

@@ -27,9 +27,16 @@ export async function demo(): Promise<number> {
 export async function start(args: readonly string[]): Promise<number> {
   const host = args.indexOf('--host');
   if (host >= 0 && !/^(127\.\d+\.\d+\.\d+|localhost|::1)$/.test(args[host + 1] ?? '')) {
-    throw new Failure('Plain http beyond this machine is refused; this version serves on loopback only. Put a proxy with HTTPS in front for tablets.');
+    throw new Failure(
+      'Plain http beyond this machine is refused; this version serves on loopback only. Put a proxy with HTTPS in front for tablets.',
+    );
   }
-  return serve({ demo: false, folder: path.join(DATA, 'shop'), prepare: (env, ownerUrl) => firstLead(env, ownerUrl), after: [] });
+  return serve({
+    demo: false,
+    folder: path.join(DATA, 'shop'),
+    prepare: (env, ownerUrl) => firstLead(env, ownerUrl),
+    after: [],
+  });
 }
 
 async function serve(options: {
@@ -43,7 +50,8 @@ async function serve(options: {
     process.once('SIGINT', () => resolve());
     process.once('SIGTERM', () => resolve());
   });
-  const shop = await openShop(options);
+  const wanted = Number(process.env['ZEST_PORT'] ?? '');
+  const shop = await openShop({ ...options, port: wanted > 0 ? wanted : undefined });
   say(`Zest Tally is at ${shop.address}`);
   for (const line of options.after) say(line);
   say('Ctrl-C stops it.');
@@ -68,7 +76,9 @@ async function firstLead(env: NodeJS.ProcessEnv, ownerUrl: string): Promise<void
 
 async function ask(question: string): Promise<string> {
   if (!process.stdin.isTTY) {
-    throw new Failure('There is nobody in this shop yet: start it from a terminal, or set ZEST_LEAD_NAME and ZEST_LEAD_PASSWORD.');
+    throw new Failure(
+      'There is nobody in this shop yet: start it from a terminal, or set ZEST_LEAD_NAME and ZEST_LEAD_PASSWORD.',
+    );
   }
   const reader = createInterface({ input: process.stdin, output: process.stdout });
   const answer = await reader.question(question);

@@ -1,9 +1,9 @@
-import { mkdtemp, readFile, rm } from 'node:fs/promises';
-import os from 'node:os';
+import { readFile, rm } from 'node:fs/promises';
 import path from 'node:path';
 import { CHROMIUM, MARIADB, ensurePackages } from '../packages.js';
 import { ROOT } from '../paths.js';
 import { run } from '../run.js';
+import { tempFolder } from '../temp-folder.js';
 import { say } from '../say.js';
 
 interface Tally {
@@ -17,21 +17,32 @@ interface Tally {
  */
 export async function test(): Promise<number> {
   await ensurePackages([MARIADB, CHROMIUM]);
-  const folder = await mkdtemp(path.join(os.tmpdir(), 'zest-test-'));
+  const folder = await tempFolder('test');
   const env = { ...process.env, FORCE_COLOR: '0' };
   try {
     const unitReport = path.join(folder, 'unit.json');
     const unitCode = await run(
       'npx',
-      ['--no-install', 'vitest', 'run', '--reporter=default', '--reporter=json', `--outputFile.json=${unitReport}`],
+      [
+        '--no-install',
+        'vitest',
+        'run',
+        '--reporter=default',
+        '--reporter=json',
+        `--outputFile.json=${unitReport}`,
+      ],
       { cwd: ROOT, env },
     );
     const unit = await readVitest(unitReport, unitCode);
     const browserReport = path.join(folder, 'browser.json');
-    const browserCode = await run('npx', ['--no-install', 'playwright', 'test', '--config', 'e2e/playwright.config.ts'], {
-      cwd: ROOT,
-      env: { ...env, PLAYWRIGHT_JSON_OUTPUT_NAME: browserReport },
-    });
+    const browserCode = await run(
+      'npx',
+      ['--no-install', 'playwright', 'test', '--config', 'e2e/playwright.config.ts'],
+      {
+        cwd: ROOT,
+        env: { ...env, PLAYWRIGHT_JSON_OUTPUT_NAME: browserReport },
+      },
+    );
     const browser = await readPlaywright(browserReport, browserCode);
     const failed = unit.failed + browser.failed;
     say(`${unit.passed + browser.passed} passed, ${failed} failed`);
@@ -48,7 +59,11 @@ async function readVitest(file: string, code: number): Promise<Tally> {
 
 async function readPlaywright(file: string, code: number): Promise<Tally> {
   const report = await readJson<{ stats: { expected: number; unexpected: number; flaky: number } }>(file);
-  return orAtLeastOne(report?.stats.expected ?? 0, (report?.stats.unexpected ?? 0) + (report?.stats.flaky ?? 0), code);
+  return orAtLeastOne(
+    report?.stats.expected ?? 0,
+    (report?.stats.unexpected ?? 0) + (report?.stats.flaky ?? 0),
+    code,
+  );
 }
 
 /** A runner that broke before it could count has failed once at least. */

@@ -25,7 +25,9 @@ function ephemeral(): Promise<number> {
     server.once('error', reject);
     server.listen(0, '127.0.0.1', () => {
       const address = server.address();
-      server.close(() => (address && typeof address === 'object' ? resolve(address.port) : reject(new Error('no port'))));
+      server.close(() =>
+        address && typeof address === 'object' ? resolve(address.port) : reject(new Error('no port')),
+      );
     });
   });
 }

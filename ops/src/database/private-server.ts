@@ -9,8 +9,8 @@ import { quiet } from '../run.js';
 import { Failure } from '../say.js';
 import { freePorts } from './free-port.js';
 
-export const DATABASE = 'zest';
-export const OWNER = 'zest_owner';
+const DATABASE = 'zest';
+const OWNER = 'zest_owner';
 export const APP = 'zest_app';
 
 interface Secrets {

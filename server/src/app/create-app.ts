@@ -54,7 +54,10 @@ function api(app: AppContext): express.Router {
     req.socket.setNoDelay(true);
   });
   router.use(compression({ filter: (req, res) => req.path !== '/events' && compression.filter(req, res) }));
-  router.use('/calc', rateLimit({ windowMs: 60_000, limit: CALCULATIONS_A_MINUTE, legacyHeaders: false, handler: tooMany }));
+  router.use(
+    '/calc',
+    rateLimit({ windowMs: 60_000, limit: CALCULATIONS_A_MINUTE, legacyHeaders: false, handler: tooMany }),
+  );
   peopleRoutes(router, app);
   coldRoomRoutes(router, app);
   recipeRoutes(router, app);
@@ -109,7 +112,10 @@ function securityHeaders(): RequestHandler {
 
 function serveInterface(server: Express, root: string): void {
   server.get('/assets/*path', precompressed(root));
-  server.use('/assets', express.static(path.join(root, 'assets'), { immutable: true, maxAge: '1y', index: false }));
+  server.use(
+    '/assets',
+    express.static(path.join(root, 'assets'), { immutable: true, maxAge: '1y', index: false }),
+  );
   server.use(express.static(root, { index: false }));
   server.get('/*path', sendPage(root));
   server.get('/', sendPage(root));
@@ -118,18 +124,25 @@ function serveInterface(server: Express, root: string): void {
 /** Sends the .gz file that the build left beside a large asset. */
 function precompressed(root: string): RequestHandler {
   return (req, res, next) => {
-    if (!/\.(js|css|wasm)$/.test(req.path) || !/\bgzip\b/.test(String(req.headers['accept-encoding'] ?? ''))) {
+    if (
+      !/\.(js|css|wasm)$/.test(req.path) ||
+      !/\bgzip\b/.test(String(req.headers['accept-encoding'] ?? ''))
+    ) {
       next();
       return;
     }
     const file = path.join(root, path.normalize(req.path));
     res.type(path.extname(file));
     res.setHeader('Vary', 'Accept-Encoding');
-    res.sendFile(`${file}.gz`, { immutable: true, maxAge: '1y', headers: { 'Content-Encoding': 'gzip' } }, (error) => {
-      if (!error || res.headersSent) return;
-      res.removeHeader('Content-Encoding');
-      next();
-    });
+    res.sendFile(
+      `${file}.gz`,
+      { immutable: true, maxAge: '1y', headers: { 'Content-Encoding': 'gzip' } },
+      (error) => {
+        if (!error || res.headersSent) return;
+        res.removeHeader('Content-Encoding');
+        next();
+      },
+    );
   };
 }
 

@@ -9,6 +9,8 @@ try {
   process.once('SIGTERM', stop);
   process.once('disconnect', stop);
 } catch (error) {
-  process.stderr.write(`The application could not start: ${error instanceof Error ? error.message : String(error)}\n`);
+  process.stderr.write(
+    `The application could not start: ${error instanceof Error ? error.message : String(error)}\n`,
+  );
   process.exitCode = 1;
 }

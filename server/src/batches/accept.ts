@@ -17,19 +17,26 @@ export async function acceptLine(
   body: { id: string; lineId: string; reason: string },
 ): Promise<void> {
   const now = app.now();
-  await once(app.db, { id: body.id, kind: 'accept', personId: person.id, at: now, request: { batchId, ...body } }, async (tx) => {
-    await lockBatch(tx, batchId);
-    const sheet = buildSheet(await mustLoad(tx, batchId), await shopBook(tx));
-    const line = sheet.lines.find((l) => l.id === body.lineId);
-    if (!line) throw notFound('This line');
-    if (line.weighedMg === 0) throw conflict('no-weight', `${line.name} has no weight to accept.`);
-    if (line.cure && !line.cure.withinLimit) {
-      throw conflict('over-limit', `${line.name} is above its limit: take out or grow the batch; it cannot be accepted.`);
-    }
-    await tx.write(
-      'INSERT INTO acceptance (id, line_id, weighed_mg, reason, person_id, at) VALUES (:id, :lineId, :weighedMg, :reason, :personId, :now)',
-      { ...body, weighedMg: line.weighedMg, personId: person.id, now },
-    );
-    announce(tx, now, { topic: 'batch', batchId });
-  });
+  await once(
+    app.db,
+    { id: body.id, kind: 'accept', personId: person.id, at: now, request: { batchId, ...body } },
+    async (tx) => {
+      await lockBatch(tx, batchId);
+      const sheet = buildSheet(await mustLoad(tx, batchId), await shopBook(tx));
+      const line = sheet.lines.find((l) => l.id === body.lineId);
+      if (!line) throw notFound('This line');
+      if (line.weighedMg === 0) throw conflict('no-weight', `${line.name} has no weight to accept.`);
+      if (line.cure && !line.cure.withinLimit) {
+        throw conflict(
+          'over-limit',
+          `${line.name} is above its limit: take out or grow the batch; it cannot be accepted.`,
+        );
+      }
+      await tx.write(
+        'INSERT INTO acceptance (id, line_id, weighed_mg, reason, person_id, at) VALUES (:id, :lineId, :weighedMg, :reason, :personId, :now)',
+        { ...body, weighedMg: line.weighedMg, personId: person.id, now },
+      );
+      announce(tx, now, { topic: 'batch', batchId });
+    },
+  );
 }

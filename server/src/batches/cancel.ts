@@ -16,19 +16,27 @@ export async function cancelBatch(
   body: { id: string; version: number; reason: string },
 ): Promise<void> {
   const now = app.now();
-  await once(app.db, { id: body.id, kind: 'cancel', personId: person.id, at: now, request: { batchId, ...body } }, async (tx) => {
-    await lockBatch(tx, batchId);
-    const record = await mustLoad(tx, batchId);
-    if (record.batch.version !== body.version) {
-      throw stale('The batch has changed since you looked.', buildSheet(record, await shopBook(tx)));
-    }
-    if (record.batch.state !== 'open') throw conflict('batch-closed', `Batch ${record.batch.number} is already ${record.batch.state}.`);
-    if (effective(record.transfers).length > 0) {
-      throw conflict('has-mass', 'Something has been weighed into this batch; take it back first.');
-    }
-    await releaseAll(tx, batchId);
-    await tx.write("UPDATE batch SET state = 'cancelled', closed_at = :now, version = version + 1 WHERE id = :batchId", { now, batchId });
-    announce(tx, now, { topic: 'batch', batchId });
-    announce(tx, now, { topic: 'lots' });
-  });
+  await once(
+    app.db,
+    { id: body.id, kind: 'cancel', personId: person.id, at: now, request: { batchId, ...body } },
+    async (tx) => {
+      await lockBatch(tx, batchId);
+      const record = await mustLoad(tx, batchId);
+      if (record.batch.version !== body.version) {
+        throw stale('The batch has changed since you looked.', buildSheet(record, await shopBook(tx)));
+      }
+      if (record.batch.state !== 'open')
+        throw conflict('batch-closed', `Batch ${record.batch.number} is already ${record.batch.state}.`);
+      if (effective(record.transfers).length > 0) {
+        throw conflict('has-mass', 'Something has been weighed into this batch; take it back first.');
+      }
+      await releaseAll(tx, batchId);
+      await tx.write(
+        "UPDATE batch SET state = 'cancelled', closed_at = :now, version = version + 1 WHERE id = :batchId",
+        { now, batchId },
+      );
+      announce(tx, now, { topic: 'batch', batchId });
+      announce(tx, now, { topic: 'lots' });
+    },
+  );
 }

@@ -1,4 +1,5 @@
 import type { Person } from '@zest/contract';
+import { fillTokens } from '@zest/core';
 import { releaseAll } from '../ledger/index.js';
 import type { AppContext } from '../platform/app-context.js';
 import { once } from '../platform/commands.js';
@@ -21,40 +22,71 @@ export interface CloseStep {
  * @throws HttpProblem 409 when another step is current or the step has changed, 422 with every
  *   missing thing, 403 when somebody other than the lead signs past one
  */
-export async function closeStep(app: AppContext, person: Person, batchId: string, stepId: string, body: CloseStep): Promise<void> {
+export async function closeStep(
+  app: AppContext,
+  person: Person,
+  batchId: string,
+  stepId: string,
+  body: CloseStep,
+): Promise<void> {
   const now = app.now();
   const request = { batchId, stepId, ...body };
-  await once(app.db, { id: body.id, kind: 'close-step', personId: person.id, at: now, request }, async (tx) => {
-    await lockBatch(tx, batchId);
-    const record = await mustLoad(tx, batchId);
-    const sheet = buildSheet(record, await shopBook(tx));
-    const step = sheet.steps.find((s) => s.id === stepId);
-    if (!step) throw notFound('This step');
-    if (record.batch.state !== 'open') throw conflict('batch-closed', `Batch ${record.batch.number} is ${record.batch.state}.`);
-    if (step.state === 'closed') throw stale(`${step.title} was already closed by ${step.closedBy}.`, sheet);
-    if (step.state === 'waiting') {
-      const current = sheet.steps.find((s) => s.state === 'current');
-      throw conflict('out-of-order', `${step.title} is step ${step.position}; step ${current?.position}, ${current?.title}, comes first.`);
-    }
-    if (step.version !== body.version) throw stale(`${step.title} has changed since you looked.`, sheet);
-    if (step.missing.length > 0 && body.override === undefined) {
-      throw invalid(step.missing.map((m) => ({ path: m.what, message: m.sentence })));
-    }
-    if (body.override !== undefined && person.role !== 'lead') {
-      throw new HttpProblem(403, 'role', 'Only the lead can sign past what is missing.');
-    }
-    await tx.write(
-      `UPDATE batch_step SET closed_at = :now, closed_by = :person, override_reason = :override, version = version + 1
+  await once(
+    app.db,
+    { id: body.id, kind: 'close-step', personId: person.id, at: now, request },
+    async (tx) => {
+      await lockBatch(tx, batchId);
+      const record = await mustLoad(tx, batchId);
+      const sheet = buildSheet(record, await shopBook(tx));
+      const step = sheet.steps.find((s) => s.id === stepId);
+      if (!step) throw notFound('This step');
+      if (record.batch.state !== 'open')
+        throw conflict('batch-closed', `Batch ${record.batch.number} is ${record.batch.state}.`);
+      if (step.state === 'closed')
+        throw stale(`${step.title} was already closed by ${step.closedBy}.`, sheet);
+      if (step.state === 'waiting') {
+        const current = sheet.steps.find((s) => s.state === 'current');
+        throw conflict(
+          'out-of-order',
+          `${step.title} is step ${step.position}; step ${current?.position}, ${current?.title}, comes first.`,
+        );
+      }
+      if (step.version !== body.version) throw stale(`${step.title} has changed since you looked.`, sheet);
+      if (step.missing.length > 0 && body.override === undefined) {
+        throw invalid(
+          step.missing.map((m) => ({
+            path: m.what,
+            message: fillTokens(m.sentence, {
+              system: person.units,
+              numberStyle: person.numberStyle ?? undefined,
+            }),
+          })),
+        );
+      }
+      if (body.override !== undefined && person.role !== 'lead') {
+        throw new HttpProblem(403, 'role', 'Only the lead can sign past what is missing.');
+      }
+      await tx.write(
+        `UPDATE batch_step SET closed_at = :now, closed_by = :person, override_reason = :override, version = version + 1
        WHERE id = :stepId`,
-      { now, person: person.id, override: step.missing.length > 0 ? (body.override ?? null) : null, stepId },
-    );
-    const last = record.steps.every((s) => s.id === stepId || s.closedAt !== null);
-    if (last) {
-      await tx.write("UPDATE batch SET state = 'closed', closed_at = :now, version = version + 1 WHERE id = :batchId", { now, batchId });
-      await releaseAll(tx, batchId);
-    }
-    await settleClosedSteps(tx, await mustLoad(tx, batchId), now, person.id, last);
-    announce(tx, now, { topic: 'batch', batchId });
-    if (last) announce(tx, now, { topic: 'lots' });
-  });
+        {
+          now,
+          person: person.id,
+          override: step.missing.length > 0 ? (body.override ?? null) : null,
+          stepId,
+        },
+      );
+      const last = record.steps.every((s) => s.id === stepId || s.closedAt !== null);
+      if (last) {
+        await tx.write(
+          "UPDATE batch SET state = 'closed', closed_at = :now, version = version + 1 WHERE id = :batchId",
+          { now, batchId },
+        );
+        await releaseAll(tx, batchId);
+      }
+      await settleClosedSteps(tx, await mustLoad(tx, batchId), now, person.id, last);
+      announce(tx, now, { topic: 'batch', batchId });
+      if (last) announce(tx, now, { topic: 'lots' });
+    },
+  );
 }

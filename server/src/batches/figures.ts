@@ -93,13 +93,13 @@ function materials(accounts: ReadonlyMap<string, AccountRow>): Map<string, Compo
   return parts;
 }
 
-export function materialOf(role: string): Material {
+function materialOf(role: string): Material {
   if (role === 'cure' || role === 'inclusion' || role === 'fat') return role;
   return role === 'liquid' ? 'water' : 'spice';
 }
 
 /** The meat weight the dry lines scale to, growth included. */
-export function currentMeat(record: BatchRecord, live: readonly TransferRow[]) {
+function currentMeat(record: BatchRecord, live: readonly TransferRow[]) {
   const weighStep = record.steps.find((s) => s.document.kind === 'weigh-meat');
   const dryStep = record.steps.find((s) => s.document.kind === 'weigh-dry');
   const grind = [...record.steps]
@@ -110,7 +110,9 @@ export function currentMeat(record: BatchRecord, live: readonly TransferRow[]) {
   const grown = growth.reduce((sum, l) => sum + (l.plannedMg ?? 0), 0);
   const basis = meatBasis({
     plannedMg: record.batch.plannedMeatMg,
-    weighedMg: weighStep?.closedAt ? sumWhere(live, (t) => t.stepId === weighStep.id && t.lineId !== null) : 0,
+    weighedMg: weighStep?.closedAt
+      ? sumWhere(live, (t) => t.stepId === weighStep.id && t.lineId !== null)
+      : 0,
     groundMg: grind?.closedAt
       ? sumWhere(live, (t) => t.from === grind.placeAccountId && places.has(t.to))
       : 0,
@@ -123,7 +125,12 @@ export function sheetLines(
   record: BatchRecord,
   live: readonly TransferRow[],
   book: BookId,
-): { lines: SheetLine[]; mixMg: number; loads: number; basis: { massMg: number; from: 'ground' | 'weighed' | 'planned' } } {
+): {
+  lines: SheetLine[];
+  mixMg: number;
+  loads: number;
+  basis: { massMg: number; from: 'ground' | 'weighed' | 'planned' };
+} {
   const basis = currentMeat(record, live);
   const recipe = record.batch.recipe;
   const perMeat = mixPerMeat(recipe.lines.map((l) => l.dose));
@@ -149,10 +156,16 @@ function sheetLine(record: BatchRecord, line: LineRow, ctx: LineContext): SheetL
   const kind: WeighKind = line.kind === 'meat' ? 'meat' : line.document?.role === 'cure' ? 'cure' : 'dry';
   const tolerance = line.document?.tolerancePct;
   const choice = chooseScale({ dueMg: rawDue, kind, tolerancePct: tolerance }, SCALES);
-  const scale = SCALES.find((s) => s.id === choice?.scaleId) ?? SCALES[0]!;
+  const scale = scaleOf(choice?.scaleId);
   const dueMg = Math.max(scale.divisionMg, Math.round(rawDue / scale.divisionMg) * scale.divisionMg);
   const cure = cureFigures(line, ctx, dueMg);
-  const band = toleranceBand({ dueMg, kind, divisionMg: scale.divisionMg, tolerancePct: tolerance, limitMg: cure?.maxMg });
+  const band = toleranceBand({
+    dueMg,
+    kind,
+    divisionMg: scale.divisionMg,
+    tolerancePct: tolerance,
+    limitMg: cure?.maxMg,
+  });
   return {
     id: line.id,
     stepId: line.stepId,
@@ -173,10 +186,17 @@ function sheetLine(record: BatchRecord, line: LineRow, ctx: LineContext): SheetL
     tooCoarse: choice?.tooCoarse ?? false,
     gPerKgMeat: line.kind === 'dry' ? (rawDue / ctx.basisMg) * 1000 : null,
     pctOfMix: line.kind === 'dry' ? (rawDue / ctx.mixMg) * 100 : null,
-    perLoadMg: line.kind === 'dry' ? shareOut(dueMg, new Array<number>(ctx.loadCount).fill(1), scale.divisionMg) : [],
+    perLoadMg:
+      line.kind === 'dry' ? shareOut(dueMg, new Array<number>(ctx.loadCount).fill(1), scale.divisionMg) : [],
     note: line.document?.note ?? null,
     cure,
   };
+}
+
+function scaleOf(id: string | undefined) {
+  const scale = SCALES.find((s) => s.id === id);
+  if (!scale) throw new Error('The shop has no scale for this line.');
+  return scale;
 }
 
 function dueOf(line: LineRow, ctx: LineContext): number {
@@ -189,7 +209,13 @@ function cureFigures(line: LineRow, ctx: LineContext, dueMg: number): SheetLine[
   const nitritePct = line.document?.nitritePct;
   if (line.document?.role !== 'cure' || nitritePct === undefined) return null;
   const cureG = (ctx.weighedMg > 0 ? ctx.weighedMg : dueMg) / 1000;
-  const answer = nitrite({ cureG, nitritePct, meatKg: ctx.basisMg / 1e6, mixKg: ctx.mixMg / 1e6, book: ctx.book });
+  const answer = nitrite({
+    cureG,
+    nitritePct,
+    meatKg: ctx.basisMg / 1e6,
+    mixKg: ctx.mixMg / 1e6,
+    book: ctx.book,
+  });
   return {
     nitritePct,
     ppm: answer.basis === 'mix' ? (answer.ppmOnMix ?? 0) : answer.ppmOnMeat,

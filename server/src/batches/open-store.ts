@@ -52,7 +52,9 @@ export function findCasingLots(tx: Sql, casingId: string): Promise<{ accountId: 
 }
 
 export async function nextNumber(tx: Sql): Promise<number> {
-  const [row] = await tx.rows<{ next: number }>('SELECT COALESCE(MAX(number), 0) + 1 AS next FROM batch FOR UPDATE');
+  const [row] = await tx.rows<{ next: number }>(
+    'SELECT COALESCE(MAX(number), 0) + 1 AS next FROM batch FOR UPDATE',
+  );
   return row?.next ?? 1;
 }
 
@@ -112,7 +114,13 @@ export async function addLine(tx: Sql, line: NewLine): Promise<void> {
 }
 
 /** A lot that a batch makes: its finished goods, or meat kept for another batch. */
-async function addMadeLot(tx: Sql, batchId: string, kind: 'product' | 'rework', name: string, at: Date): Promise<string> {
+async function addMadeLot(
+  tx: Sql,
+  batchId: string,
+  kind: 'product' | 'rework',
+  name: string,
+  at: Date,
+): Promise<string> {
   const accountId = uuid();
   const id = uuid();
   await addAccounts(tx, [{ id: accountId, kind: 'lot', measure: 'mg', name, batchId, stepId: null }]);

@@ -24,38 +24,61 @@ interface OpenedStep {
  */
 export async function openBatch(app: AppContext, person: Person, body: OpenBatch): Promise<void> {
   const now = app.now();
-  await once(app.db, { id: body.id, kind: 'open-batch', personId: person.id, at: now, request: body }, async (tx) => {
-    const recipe = await findRecipe(tx, body.recipeId);
-    if (!recipe) throw notFound('This recipe');
-    const lots = await checkMeats(tx, body);
-    await store.addBatch(tx, {
-      id: body.id,
-      number: await store.nextNumber(tx),
-      recipeVersionId: recipe.versionId,
-      plannedFor: body.plannedFor,
-      plannedMeatMg: body.meatMg,
-      window: body.window,
-      openedAt: now,
-      openedBy: person.id,
-    });
-    const steps = await addSteps(tx, body.id, recipe.document.steps);
-    await store.addProductLot(tx, body.id, recipe.name, now);
-    await addMeatLines(tx, body, steps, lots);
-    await addDryLines(tx, body, recipe, steps);
-    await reserveCasing(tx, body, recipe);
-    announce(tx, now, { topic: 'batch', batchId: body.id });
-    announce(tx, now, { topic: 'lots' });
-  });
+  await once(
+    app.db,
+    { id: body.id, kind: 'open-batch', personId: person.id, at: now, request: body },
+    async (tx) => {
+      const recipe = await findRecipe(tx, body.recipeId);
+      if (!recipe) throw notFound('This recipe');
+      const lots = await checkMeats(tx, body);
+      await store.addBatch(tx, {
+        id: body.id,
+        number: await store.nextNumber(tx),
+        recipeVersionId: recipe.versionId,
+        plannedFor: body.plannedFor,
+        plannedMeatMg: body.meatMg,
+        window: body.window,
+        openedAt: now,
+        openedBy: person.id,
+      });
+      const steps = await addSteps(tx, body.id, recipe.document.steps);
+      await store.addProductLot(tx, body.id, recipe.name, now);
+      await addMeatLines(tx, body, steps, lots);
+      await addDryLines(tx, body, recipe, steps);
+      await reserveCasing(tx, body, recipe);
+      announce(tx, now, { topic: 'batch', batchId: body.id });
+      announce(tx, now, { topic: 'lots' });
+    },
+  );
 }
 
 async function checkMeats(tx: Sql, body: OpenBatch): Promise<Map<string, store.MeatLot>> {
-  const lots = new Map((await store.findMeatLots(tx, body.uses.map((u) => u.lotId))).map((l) => [l.id, l]));
+  const lots = new Map(
+    (
+      await store.findMeatLots(
+        tx,
+        body.uses.map((u) => u.lotId),
+      )
+    ).map((l) => [l.id, l]),
+  );
   const issues = body.uses.flatMap((use, i) => {
     const lot = lots.get(use.lotId);
     const path = `uses[${i}].lotId`;
     if (!lot) return [{ path, message: `Trim ${i + 1} is not a lot in the cold room.` }];
-    if (lot.status !== 'available') return [{ path, message: `${lot.name} ${lot.code} is ${lot.status === 'hold' ? 'on hold' : 'rejected'}; the lead must release it first.` }];
-    if (lot.owner !== null) return [{ path, message: `${lot.name} ${lot.code} belongs to ${lot.owner} and cannot go into a shop product.` }];
+    if (lot.status !== 'available')
+      return [
+        {
+          path,
+          message: `${lot.name} ${lot.code} is ${lot.status === 'hold' ? 'on hold' : 'rejected'}; the lead must release it first.`,
+        },
+      ];
+    if (lot.owner !== null)
+      return [
+        {
+          path,
+          message: `${lot.name} ${lot.code} belongs to ${lot.owner} and cannot go into a shop product.`,
+        },
+      ];
     return [];
   });
   if (new Set(body.uses.map((u) => u.lotId)).size < body.uses.length) {
@@ -63,13 +86,21 @@ async function checkMeats(tx: Sql, body: OpenBatch): Promise<Map<string, store.M
   }
   const total = body.uses.reduce((sum, u) => sum + u.massMg, 0);
   if (total !== body.meatMg) {
-    issues.push({ path: 'uses', message: `The trims weigh ${kg(total)} together, the batch ${kg(body.meatMg)}.` });
+    issues.push({
+      path: 'uses',
+      message: `The trims weigh ${kg(total)} together, the batch ${kg(body.meatMg)}.`,
+    });
   }
   if (issues.length > 0) throw invalid(issues);
-  const { fatPct } = mixture(body.uses.map((u) => ({ massKg: u.massMg / 1e6, fatPct: lots.get(u.lotId)?.fatPct ?? 0 })));
+  const { fatPct } = mixture(
+    body.uses.map((u) => ({ massKg: u.massMg / 1e6, fatPct: lots.get(u.lotId)?.fatPct ?? 0 })),
+  );
   if (fatPct < body.window.minPct - 1e-6 || fatPct > body.window.maxPct + 1e-6) {
     throw invalid([
-      { path: 'uses', message: `The blend is ${fatPct.toFixed(1)} % fat, outside the window of ${body.window.minPct}–${body.window.maxPct} %. Ask for a new blend or change the window.` },
+      {
+        path: 'uses',
+        message: `The blend is ${fatPct.toFixed(1)} % fat, outside the window of ${body.window.minPct}–${body.window.maxPct} %. Ask for a new blend or change the window.`,
+      },
     ]);
   }
   return lots;
@@ -84,30 +115,65 @@ async function addSteps(tx: Sql, batchId: string, method: readonly MethodStep[])
   }));
   const places: NewAccount[] = steps.flatMap((s) =>
     s.placeAccountId
-      ? [{ id: s.placeAccountId, kind: 'place' as const, measure: 'mg' as const, name: s.document.title, batchId, stepId: s.id }]
+      ? [
+          {
+            id: s.placeAccountId,
+            kind: 'place' as const,
+            measure: 'mg' as const,
+            name: s.document.title,
+            batchId,
+            stepId: s.id,
+          },
+        ]
       : [],
   );
   const casings: NewAccount[] = steps
     .filter((s) => s.document.kind === 'stuff')
-    .map((s) => ({ id: uuid(), kind: 'place', measure: 'mm', name: `casing at ${s.document.title}`, batchId, stepId: s.id }));
+    .map((s) => ({
+      id: uuid(),
+      kind: 'place',
+      measure: 'mm',
+      name: `casing at ${s.document.title}`,
+      batchId,
+      stepId: s.id,
+    }));
   await addAccounts(tx, [...places, ...casings]);
   await store.addSteps(tx, batchId, steps);
   return steps;
 }
 
-async function addMeatLines(tx: Sql, body: OpenBatch, steps: readonly OpenedStep[], lots: ReadonlyMap<string, store.MeatLot>) {
+async function addMeatLines(
+  tx: Sql,
+  body: OpenBatch,
+  steps: readonly OpenedStep[],
+  lots: ReadonlyMap<string, store.MeatLot>,
+) {
   const weighStep = steps.find((s) => s.document.kind === 'weigh-meat');
   const place = steps.find((s) => s.placeAccountId !== null)?.placeAccountId;
-  if (!weighStep || !place) throw invalid([{ path: 'recipeId', message: 'This recipe\'s method has no step to weigh meat into.' }]);
+  if (!weighStep || !place)
+    throw invalid([{ path: 'recipeId', message: "This recipe's method has no step to weigh meat into." }]);
   for (const [i, use] of body.uses.entries()) {
     const lot = lots.get(use.lotId);
     if (!lot) continue;
     if (!(await reserve(tx, body.id, lot.accountId, use.massMg))) {
-      throw invalid([{ path: `uses[${i}].massMg`, message: `${lot.name} ${lot.code}: ${kg(use.massMg)} is wanted but only ${kg(lot.freeMg)} is free.` }]);
+      throw invalid([
+        {
+          path: `uses[${i}].massMg`,
+          message: `${lot.name} ${lot.code}: ${kg(use.massMg)} is wanted but only ${kg(lot.freeMg)} is free.`,
+        },
+      ]);
     }
     await store.addLine(tx, {
-      batchId: body.id, stepId: weighStep.id, position: i + 1, kind: 'meat', name: lot.name,
-      lotId: lot.id, lotAccountId: lot.accountId, placeAccountId: place, plannedMg: use.massMg, document: null,
+      batchId: body.id,
+      stepId: weighStep.id,
+      position: i + 1,
+      kind: 'meat',
+      name: lot.name,
+      lotId: lot.id,
+      lotAccountId: lot.accountId,
+      placeAccountId: place,
+      plannedMg: use.massMg,
+      document: null,
     });
   }
 }
@@ -117,15 +183,27 @@ async function addDryLines(tx: Sql, body: OpenBatch, recipe: Recipe, steps: read
   const perMeat = mixPerMeat(lines.map((l) => l.dose));
   for (const [i, line] of lines.entries()) {
     const enters = steps.find((s) => s.document.key === line.entersAt);
-    const weighed = [...steps].reverse().find((s) => s.document.kind === 'weigh-dry' && s.position < (enters?.position ?? 0));
+    const weighed = [...steps]
+      .reverse()
+      .find((s) => s.document.kind === 'weigh-dry' && s.position < (enters?.position ?? 0));
     if (!enters?.placeAccountId || !weighed) {
-      throw invalid([{ path: 'recipeId', message: `${line.name} has no step to be weighed at before it enters.` }]);
+      throw invalid([
+        { path: 'recipeId', message: `${line.name} has no step to be weighed at before it enters.` },
+      ]);
     }
     const due = dueMg(line, body.meatMg, perMeat);
     const lot = await takeStock(tx, body.id, line, due);
     await store.addLine(tx, {
-      batchId: body.id, stepId: weighed.id, position: 100 + i, kind: 'dry', name: line.name,
-      lotId: lot.id, lotAccountId: lot.accountId, placeAccountId: enters.placeAccountId, plannedMg: null, document: line,
+      batchId: body.id,
+      stepId: weighed.id,
+      position: 100 + i,
+      kind: 'dry',
+      name: line.name,
+      lotId: lot.id,
+      lotAccountId: lot.accountId,
+      placeAccountId: enters.placeAccountId,
+      plannedMg: null,
+      document: line,
     });
   }
 }
@@ -143,14 +221,18 @@ async function takeStock(tx: Sql, batchId: string, line: RecipeLine, due: number
   }
   const most = Math.max(0, ...lots.map((l) => l.freeMg));
   throw invalid([
-    { path: 'meatMg', message: `Not enough ${line.name}: ${grams(due)} is needed, the fullest lot has ${grams(most)} free.` },
+    {
+      path: 'meatMg',
+      message: `Not enough ${line.name}: ${grams(due)} is needed, the fullest lot has ${grams(most)} free.`,
+    },
   ]);
 }
 
 async function reserveCasing(tx: Sql, body: OpenBatch, recipe: Recipe): Promise<void> {
   const { casing, linkLengthMm, linkMassG, lines } = recipe.document;
   if (!casing) return;
-  const lengthMm = linkLengthMm ?? (linkMassG ? link({ calibreMm: casing.calibreMm, massG: linkMassG }).lengthMm : 150);
+  const lengthMm =
+    linkLengthMm ?? (linkMassG ? link({ calibreMm: casing.calibreMm, massG: linkMassG }).lengthMm : 150);
   const mixKg = (body.meatMg / 1e6) * mixPerMeat(lines.map((l) => l.dose));
   const { metres } = casingNeed({ massKg: mixKg, calibreMm: casing.calibreMm, lengthMm });
   const lots = await store.findCasingLots(tx, casing.casingId);
@@ -158,7 +240,12 @@ async function reserveCasing(tx: Sql, body: OpenBatch, recipe: Recipe): Promise<
     if (await reserve(tx, body.id, lot.accountId, Math.ceil(metres * 1000))) return;
   }
   const most = Math.max(0, ...lots.map((l) => l.freeMg)) / 1000;
-  throw invalid([{ path: 'meatMg', message: `Not enough casing: ${metres.toFixed(1)} m of ${casing.name} is needed, ${most.toFixed(1)} m is free.` }]);
+  throw invalid([
+    {
+      path: 'meatMg',
+      message: `Not enough casing: ${metres.toFixed(1)} m of ${casing.name} is needed, ${most.toFixed(1)} m is free.`,
+    },
+  ]);
 }
 
 function kg(mg: number): string {

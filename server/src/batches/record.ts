@@ -1,8 +1,15 @@
-import { methodStep, recipeDocument, recipeLine, type MethodStep, type RecipeDocument, type RecipeLine } from '@zest/contract';
+import {
+  methodStep,
+  recipeDocument,
+  recipeLine,
+  type MethodStep,
+  type RecipeDocument,
+  type RecipeLine,
+} from '@zest/contract';
 import type { AccountKind, Measure } from '@zest/core';
 import type { Sql } from '../platform/database.js';
 
-export interface BatchRow {
+interface BatchRow {
   id: string;
   number: number;
   recipeId: string;
@@ -74,7 +81,7 @@ export interface AccountRow {
   priceMinor: number | null;
 }
 
-export interface ReadingRow {
+interface ReadingRow {
   id: string;
   batchId: string;
   stepId: string;
@@ -85,7 +92,7 @@ export interface ReadingRow {
   how: 'scale' | 'typed';
 }
 
-export interface CasingRow {
+interface CasingRow {
   batchId: string;
   lotId: string;
   lotCode: string;
@@ -171,7 +178,8 @@ export async function loadRecords(db: Sql, ids: readonly string[]): Promise<Batc
     ...lines.map((l) => l.lotAccountId),
     ...products.map((p) => p.accountId),
   ]);
-  const mine = <T extends { batchId: string }>(rows: readonly T[], id: string) => rows.filter((r) => r.batchId === id);
+  const mine = <T extends { batchId: string }>(rows: readonly T[], id: string) =>
+    rows.filter((r) => r.batchId === id);
   return batches.map((batch) => ({
     batch: { ...batch, recipe: recipeDocument.parse(batch.recipe) },
     steps: mine(steps, batch.id).map((s) => ({ ...s, document: methodStep.parse(s.document) })),

@@ -23,26 +23,47 @@ export async function reverseEntry(
   body: { id: string; transferId: string; reason: string },
 ): Promise<void> {
   const now = app.now();
-  await once(app.db, { id: body.id, kind: 'reverse', personId: person.id, at: now, request: { batchId, ...body } }, async (tx) => {
-    await lockBatch(tx, batchId);
-    const record = await mustLoad(tx, batchId);
-    const wrong = record.transfers.find((t) => t.id === body.transferId);
-    if (!wrong) throw notFound('This entry');
-    refuseWhatCannot(record, wrong, person);
-    const together = [wrong, ...companions(record, wrong)];
-    await postTransfers(
-      tx,
-      now,
-      together.map((t) => ({
-        id: uuid(), from: t.to, to: t.from, amount: t.amount, at: now, batchId, stepId: t.stepId, lineId: t.lineId,
-        personId: person.id, deviceId: null, how: 'typed' as const, reversesId: t.id, reason: body.reason,
-      })),
-    );
-    await holdAgain(tx, record, wrong);
-    await settleClosedSteps(tx, await mustLoad(tx, batchId), now, person.id, record.batch.state === 'closed');
-    announce(tx, now, { topic: 'batch', batchId });
-    if (wrong.lineId !== null) announce(tx, now, { topic: 'lots' });
-  });
+  await once(
+    app.db,
+    { id: body.id, kind: 'reverse', personId: person.id, at: now, request: { batchId, ...body } },
+    async (tx) => {
+      await lockBatch(tx, batchId);
+      const record = await mustLoad(tx, batchId);
+      const wrong = record.transfers.find((t) => t.id === body.transferId);
+      if (!wrong) throw notFound('This entry');
+      refuseWhatCannot(record, wrong, person);
+      const together = [wrong, ...companions(record, wrong)];
+      await postTransfers(
+        tx,
+        now,
+        together.map((t) => ({
+          id: uuid(),
+          from: t.to,
+          to: t.from,
+          amount: t.amount,
+          at: now,
+          batchId,
+          stepId: t.stepId,
+          lineId: t.lineId,
+          personId: person.id,
+          deviceId: null,
+          how: 'typed' as const,
+          reversesId: t.id,
+          reason: body.reason,
+        })),
+      );
+      await holdAgain(tx, record, wrong);
+      await settleClosedSteps(
+        tx,
+        await mustLoad(tx, batchId),
+        now,
+        person.id,
+        record.batch.state === 'closed',
+      );
+      announce(tx, now, { topic: 'batch', batchId });
+      if (wrong.lineId !== null) announce(tx, now, { topic: 'lots' });
+    },
+  );
 }
 
 function refuseWhatCannot(record: BatchRecord, wrong: TransferRow, person: Person): void {
@@ -73,5 +94,6 @@ async function holdAgain(tx: Sql, record: BatchRecord, wrong: TransferRow): Prom
     'UPDATE reservation SET amount = amount + :amount, version = version + 1 WHERE batch_id = :batchId AND account_id = :account',
     params,
   );
-  if (held > 0) await tx.write('UPDATE balance SET reserved = reserved + :amount WHERE account_id = :account', params);
+  if (held > 0)
+    await tx.write('UPDATE balance SET reserved = reserved + :amount WHERE account_id = :account', params);
 }

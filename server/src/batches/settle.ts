@@ -21,10 +21,28 @@ export async function settleClosedSteps(
   const moved: Moved[] = [...record.transfers];
   const massSteps = record.steps.filter((s) => s.placeAccountId !== null);
   const fresh: NewTransfer[] = [];
-  const post = (from: string, to: string, amount: number, stepId: string, reversesId: string | null, reason: string) => {
+  const post = (
+    from: string,
+    to: string,
+    amount: number,
+    stepId: string,
+    reversesId: string | null,
+    reason: string,
+  ) => {
     const transfer: NewTransfer = {
-      id: uuid(), from, to, amount, at: now, batchId: record.batch.id, stepId, lineId: null, personId,
-      deviceId: null, how: 'derived', reversesId, reason,
+      id: uuid(),
+      from,
+      to,
+      amount,
+      at: now,
+      batchId: record.batch.id,
+      stepId,
+      lineId: null,
+      personId,
+      deviceId: null,
+      how: 'derived',
+      reversesId,
+      reason,
     };
     fresh.push(transfer);
     moved.push(transfer);
@@ -45,7 +63,15 @@ export async function settleClosedSteps(
     const rest = balanceOf(moved, place);
     if (!batchClosed || rest === 0) return;
     if (rest > 0) post(place, SHOP.unaccounted, rest, step.id, null, 'Not explained when the batch closed.');
-    else post(SHOP.scaleDifference, place, -rest, step.id, null, 'More came out than went in when the batch closed.');
+    else
+      post(
+        SHOP.scaleDifference,
+        place,
+        -rest,
+        step.id,
+        null,
+        'More came out than went in when the batch closed.',
+      );
   });
   if (fresh.length > 0) await postTransfers(tx, now, fresh);
 }
@@ -53,11 +79,16 @@ export async function settleClosedSteps(
 /** Where mass that nobody weighed out of a closed step has gone; undefined when that is unknown. */
 function derivedTarget(step: StepRow, moved: readonly Moved[], next: string): string | undefined {
   const shape = STEP_SHAPES[step.document.kind];
-  const weighedOut = effective(moved).some((t) => t.from === step.placeAccountId && t.to === next && t.how !== 'derived');
+  const weighedOut = effective(moved).some(
+    (t) => t.from === step.placeAccountId && t.to === next && t.how !== 'derived',
+  );
   if (shape.passesOn && !weighedOut) return next;
   return shape.remainder ? lossAccount(shape.remainder) : undefined;
 }
 
 function balanceOf(moved: readonly Moved[], account: string): number {
-  return moved.reduce((sum, t) => sum + (t.to === account ? t.amount : 0) - (t.from === account ? t.amount : 0), 0);
+  return moved.reduce(
+    (sum, t) => sum + (t.to === account ? t.amount : 0) - (t.from === account ? t.amount : 0),
+    0,
+  );
 }

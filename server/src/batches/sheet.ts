@@ -4,6 +4,7 @@ import {
   beyondScaleError,
   casingNeed,
   link,
+  massToken,
   mixture,
   inWindow,
   sample,
@@ -33,7 +34,12 @@ export function buildSheet(record: BatchRecord, book: BookId): BatchSheet {
   const reversed = new Set(record.transfers.flatMap((t) => (t.reversesId ? [t.reversesId] : [])));
   return {
     ...summaryOf(record, computed),
-    recipe: { id: record.batch.recipeId, name: record.batch.recipeName, versionNo: record.batch.versionNo, state: recipe.state },
+    recipe: {
+      id: record.batch.recipeId,
+      name: record.batch.recipeName,
+      versionNo: record.batch.versionNo,
+      state: recipe.state,
+    },
     window: { minPct: record.batch.windowMinPct, maxPct: record.batch.windowMaxPct },
     ...fatFigures(record, lines),
     lines,
@@ -102,13 +108,13 @@ function summaryOf(record: BatchRecord, { figures, lines, steps }: Computed): Ba
 /** The first thing the lead should look at. */
 function trouble(record: BatchRecord, figures: MassFigures, lines: readonly SheetLine[]): string | null {
   const over = lines.find((l) => l.weighedMg > l.highMg && !l.accepted && !isClosed(record, l.stepId));
-  if (over) return `${over.name} is ${grams(over.weighedMg - over.dueMg)} over its due weight.`;
+  if (over) return `${over.name} is ${massToken(over.weighedMg - over.dueMg)} over its due weight.`;
   const overCure = lines.find((l) => l.cure && l.weighedMg > 0 && !l.cure.withinLimit);
   if (overCure) return `${overCure.name} is above its limit.`;
   const station = figures.ribbon.find((s) => s.closed && missingMass(record, s.accountId, s.balanceMg) !== 0);
   if (station) {
     const word = station.balanceMg > 0 ? 'is missing' : 'too much came out';
-    return `${grams(Math.abs(station.balanceMg))} ${word} at ${station.name}.`;
+    return `${massToken(Math.abs(station.balanceMg))} ${word} at ${station.name}.`;
   }
   return record.notices[0]?.sentence ?? null;
 }
@@ -130,7 +136,8 @@ function isClosed(record: BatchRecord, stepId: string): boolean {
 }
 
 function sheetSteps(record: BatchRecord, figures: MassFigures, lines: readonly SheetLine[]): SheetStep[] {
-  const currentId = record.batch.state === 'open' ? record.steps.find((s) => s.closedAt === null)?.id : undefined;
+  const currentId =
+    record.batch.state === 'open' ? record.steps.find((s) => s.closedAt === null)?.id : undefined;
   const massSteps = record.steps.filter((s) => s.placeAccountId !== null);
   return record.steps.map((step) => {
     const shape = STEP_SHAPES[step.document.kind];
@@ -165,7 +172,7 @@ function sheetSteps(record: BatchRecord, figures: MassFigures, lines: readonly S
 }
 
 /** What the step still needs before it may close. */
-export function gateOf(
+function gateOf(
   record: BatchRecord,
   step: StepRow,
   lines: readonly SheetLine[],
@@ -230,7 +237,9 @@ function casingFigures(record: BatchRecord, mixMg: number): BatchSheet['casing']
     lotCode: record.casing.lotCode,
     links: need.links,
     needM: need.metres,
-    usedMm: sumWhere(record.transfers, (t) => t.from === record.casing?.accountId) - sumWhere(record.transfers, (t) => t.to === record.casing?.accountId),
+    usedMm:
+      sumWhere(record.transfers, (t) => t.from === record.casing?.accountId) -
+      sumWhere(record.transfers, (t) => t.to === record.casing?.accountId),
     leftMm: record.casing.leftMm,
     linkLengthMm: length,
   };
@@ -263,7 +272,9 @@ function costFigures(record: BatchRecord, figures: MassFigures): BatchSheet['cos
 }
 
 function linkFigures(record: BatchRecord): BatchSheet['links'] {
-  const ids = new Set(record.steps.filter((s) => s.document.kind === 'link' || s.document.kind === 'form').map((s) => s.id));
+  const ids = new Set(
+    record.steps.filter((s) => s.document.kind === 'link' || s.document.kind === 'form').map((s) => s.id),
+  );
   const mine = record.readings.filter((r) => ids.has(r.stepId));
   const counts = mine.filter((r) => r.kind === 'count');
   const masses = mine.filter((r) => r.kind === 'sample').map((r) => r.value / 1000);
@@ -284,9 +295,7 @@ function accountName(record: BatchRecord, id: string): string {
   const account = record.accounts.get(id);
   if (step) return step.document.title;
   if (id === record.productAccountId) return 'finished goods';
-  return account ? `${account.name}${account.lotCode && account.lotCode !== account.name ? ` ${account.lotCode}` : ''}` : id;
-}
-
-function grams(mg: number): string {
-  return mg >= 1_000_000 ? `${(mg / 1e6).toFixed(2)} kg` : `${Number((mg / 1000).toFixed(2))} g`;
+  return account
+    ? `${account.name}${account.lotCode && account.lotCode !== account.name ? ` ${account.lotCode}` : ''}`
+    : id;
 }

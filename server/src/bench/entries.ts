@@ -1,5 +1,5 @@
 import { v7 as uuid } from 'uuid';
-import { LOSS_REASONS, STEP_SHAPES, type LossReason, type StepKind } from '@zest/core';
+import { LOSS_REASONS, STEP_SHAPES, massToken, type LossReason, type StepKind } from '@zest/core';
 import type { CasingUse, MassOut, NewReading, Person, Recorded, Weighing } from '@zest/contract';
 import { reworkAccount } from '../batches/index.js';
 import {
@@ -19,7 +19,12 @@ import { HttpProblem, conflict, invalid, notFound } from '../platform/problem.js
 import * as store from './store.js';
 
 /** Weighs a line in: from its lot to the place where the line goes. */
-export async function recordWeighing(app: AppContext, person: Person, batchId: string, body: Weighing): Promise<Recorded> {
+export async function recordWeighing(
+  app: AppContext,
+  person: Person,
+  batchId: string,
+  body: Weighing,
+): Promise<Recorded> {
   const line = await lineOf(app, batchId, body.lineId);
   const transfer = newTransfer(app, person, batchId, body, {
     from: line.lotAccountId,
@@ -45,19 +50,36 @@ async function lineOf(app: AppContext, batchId: string, lineId: string): Promise
 }
 
 /** Weighs mass out of a step: on to the next, into a named loss, or kept as rework. */
-export async function recordMassOut(app: AppContext, person: Person, batchId: string, body: MassOut): Promise<Recorded> {
+export async function recordMassOut(
+  app: AppContext,
+  person: Person,
+  batchId: string,
+  body: MassOut,
+): Promise<Recorded> {
   const step = await store.stepContext(app.db, batchId, body.stepId);
   if (!step) throw notFound('This step of the batch');
   const place = step.placeAccountId;
   if (!place) throw invalid([{ path: 'stepId', message: `Nothing is weighed out of ${step.title}.` }]);
   const to = await outTarget(app, batchId, step, body);
-  const transfer = newTransfer(app, person, batchId, body, { from: place, to, amount: body.massMg, stepId: body.stepId, lineId: null });
+  const transfer = newTransfer(app, person, batchId, body, {
+    from: place,
+    to,
+    amount: body.massMg,
+    stepId: body.stepId,
+    lineId: null,
+  });
   return record(app, batchId, transfer, () => Promise.resolve());
 }
 
-async function outTarget(app: AppContext, batchId: string, step: store.StepContext, body: MassOut): Promise<string> {
+async function outTarget(
+  app: AppContext,
+  batchId: string,
+  step: store.StepContext,
+  body: MassOut,
+): Promise<string> {
   if (body.to === 'next') return step.nextPlaceId ?? step.productAccountId;
-  if (body.to === 'rework') return app.db.transaction((tx) => reworkAccount(tx, batchId, step.product, app.now()));
+  if (body.to === 'rework')
+    return app.db.transaction((tx) => reworkAccount(tx, batchId, step.product, app.now()));
   const allowed = STEP_SHAPES[step.kind as StepKind].losses;
   const reason = LOSS_REASONS.find((r) => r === body.reason);
   if (!reason || !allowed.includes(reason)) {
@@ -67,7 +89,12 @@ async function outTarget(app: AppContext, batchId: string, step: store.StepConte
 }
 
 /** Books casing metres from their lot, and the casing's own mass into the step. */
-export async function recordCasing(app: AppContext, person: Person, batchId: string, body: CasingUse): Promise<Recorded> {
+export async function recordCasing(
+  app: AppContext,
+  person: Person,
+  batchId: string,
+  body: CasingUse,
+): Promise<Recorded> {
   const step = await store.stepContext(app.db, batchId, body.stepId);
   const casing = await store.casingContext(app.db, batchId, body.stepId);
   if (!step?.placeAccountId || !casing) throw notFound('A casing for this step');
@@ -96,7 +123,12 @@ export async function recordCasing(app: AppContext, person: Person, batchId: str
 }
 
 /** A temperature, minutes, tack test, count or sample weight. */
-export async function recordReading(app: AppContext, person: Person, batchId: string, body: NewReading): Promise<Recorded> {
+export async function recordReading(
+  app: AppContext,
+  person: Person,
+  batchId: string,
+  body: NewReading,
+): Promise<Recorded> {
   const known = await store.findReading(app.db, body.id);
   if (known) return repeatedReading(known, body);
   const step = await store.stepContext(app.db, batchId, body.stepId);
@@ -107,9 +139,16 @@ export async function recordReading(app: AppContext, person: Person, batchId: st
   try {
     await app.db.transaction(async (tx) => {
       store.addReading(tx, {
-        id: body.id, batchId, stepId: body.stepId, kind: body.kind, value: body.value,
-        at: eventTime(body.deviceTime, now), now, personId: person.id,
-        deviceId: how === 'scale' ? (body.readingId ?? null) : null, how,
+        id: body.id,
+        batchId,
+        stepId: body.stepId,
+        kind: body.kind,
+        value: body.value,
+        at: eventTime(body.deviceTime, now),
+        now,
+        personId: person.id,
+        deviceId: how === 'scale' ? (body.readingId ?? null) : null,
+        how,
       });
       announce(tx, now, { topic: 'batch', batchId });
     });
@@ -123,7 +162,8 @@ export async function recordReading(app: AppContext, person: Person, batchId: st
 }
 
 function repeatedReading(known: store.KnownReading, body: NewReading): Recorded {
-  if (known.stepId !== body.stepId || known.kind !== body.kind || known.value !== body.value) throw idReused();
+  if (known.stepId !== body.stepId || known.kind !== body.kind || known.value !== body.value)
+    throw idReused();
   return { id: body.id, how: known.how, found: false };
 }
 
@@ -185,13 +225,22 @@ async function record(
 
 function repeated(written: store.KnownTransfer, sent: NewTransfer): Recorded {
   const same =
-    written.from === sent.from && written.to === sent.to && written.amount === sent.amount && written.lineId === sent.lineId;
+    written.from === sent.from &&
+    written.to === sent.to &&
+    written.amount === sent.amount &&
+    written.lineId === sent.lineId;
   if (!same) throw idReused();
   return { id: sent.id, how: written.how, found: false };
 }
 
-function noticeShortfall(tx: Transaction, batchId: string, transfer: NewTransfer, amount: number, at: Date): void {
-  const sentence = `${(amount / 1e6).toFixed(3)} kg more was taken from a lot than the books had; it was booked as found.`;
+function noticeShortfall(
+  tx: Transaction,
+  batchId: string,
+  transfer: NewTransfer,
+  amount: number,
+  at: Date,
+): void {
+  const sentence = `${massToken(amount)} more was taken from a lot than the books had; it was booked as found.`;
   store.addNotice(tx, { id: transfer.id, batchId, sentence, at });
 }
 
@@ -208,10 +257,16 @@ function eventTime(deviceTime: string | undefined, now: Date): Date {
 function refuseClosed(gate: store.StepGateState | undefined): void {
   if (!gate) throw notFound('This step of the batch');
   if (gate.batchState !== 'open') {
-    throw conflict('batch-closed', `Batch ${gate.batchNumber} is ${gate.batchState}; nothing more can be weighed into it.`);
+    throw conflict(
+      'batch-closed',
+      `Batch ${gate.batchNumber} is ${gate.batchState}; nothing more can be weighed into it.`,
+    );
   }
   if (gate.closed === 1) {
-    throw conflict('step-closed', `${gate.title} is closed. The lead can take an entry back if it was wrong.`);
+    throw conflict(
+      'step-closed',
+      `${gate.title} is closed. The lead can take an entry back if it was wrong.`,
+    );
   }
 }
 

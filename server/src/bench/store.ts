@@ -7,7 +7,11 @@ export interface LineContext {
   placeAccountId: string;
 }
 
-export async function lineContext(db: Sql, batchId: string, lineId: string): Promise<LineContext | undefined> {
+export async function lineContext(
+  db: Sql,
+  batchId: string,
+  lineId: string,
+): Promise<LineContext | undefined> {
   const [row] = await db.rows<LineContext>(
     `SELECT step_id AS stepId, lot_account_id AS lotAccountId, place_account_id AS placeAccountId
      FROM batch_line WHERE id = :lineId AND batch_id = :batchId`,
@@ -42,7 +46,11 @@ export interface StepContext extends StepGateState {
   productAccountId: string;
 }
 
-export async function stepContext(db: Sql, batchId: string, stepId: string): Promise<StepContext | undefined> {
+export async function stepContext(
+  db: Sql,
+  batchId: string,
+  stepId: string,
+): Promise<StepContext | undefined> {
   const [row] = await db.rows<StepContext>(
     `SELECT b.number AS batchNumber, b.state AS batchState, r.name AS product,
        JSON_UNQUOTE(JSON_EXTRACT(s.document, '$.title')) AS title,
@@ -67,7 +75,11 @@ export interface CasingContext {
 }
 
 /** The casing set aside for the batch and the place where its metres go. */
-export async function casingContext(db: Sql, batchId: string, stepId: string): Promise<CasingContext | undefined> {
+export async function casingContext(
+  db: Sql,
+  batchId: string,
+  stepId: string,
+): Promise<CasingContext | undefined> {
   const [row] = await db.rows<CasingContext>(
     `SELECT l.account_id AS lotAccountId, a.id AS placeAccountId, CAST(c.g_per_m AS DOUBLE) AS gPerM
      FROM reservation r JOIN lot l ON l.account_id = r.account_id JOIN casing c ON c.id = l.casing_id
@@ -102,7 +114,10 @@ export interface KnownReading {
 }
 
 export async function findReading(db: Sql, id: string): Promise<KnownReading | undefined> {
-  const [row] = await db.rows<KnownReading>('SELECT step_id AS stepId, kind, value, how FROM reading WHERE id = :id', { id });
+  const [row] = await db.rows<KnownReading>(
+    'SELECT step_id AS stepId, kind, value, how FROM reading WHERE id = :id',
+    { id },
+  );
   return row;
 }
 
@@ -128,6 +143,11 @@ export function addReading(
   );
 }
 
-export function addNotice(tx: Transaction, notice: { id: string; batchId: string; sentence: string; at: Date }): void {
-  tx.defer('INSERT INTO notice (id, batch_id, sentence, at) VALUES (:id, :batchId, :sentence, :at)', { ...notice });
+export function addNotice(
+  tx: Transaction,
+  notice: { id: string; batchId: string; sentence: string; at: Date },
+): void {
+  tx.defer('INSERT INTO notice (id, batch_id, sentence, at) VALUES (:id, :batchId, :sentence, :at)', {
+    ...notice,
+  });
 }

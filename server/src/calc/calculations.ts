@@ -21,7 +21,7 @@ import {
 import { calcSchemas as schema } from '@zest/contract';
 
 /** What a calculation may ask of the place it runs in. */
-export interface CalcContext {
+interface CalcContext {
   /** Loads the solver; called only by calculations that need it. */
   solver: () => Promise<Solve>;
 }
@@ -62,7 +62,12 @@ export const CALCULATIONS: Record<string, Calculation> = {
   mixture: calculation(
     'Fat of several parts together',
     schema.mixtureIn,
-    { parts: [{ massKg: 6, fatPct: 4 }, { massKg: 2, fatPct: 44 }] },
+    {
+      parts: [
+        { massKg: 6, fatPct: 4 },
+        { massKg: 2, fatPct: 44 },
+      ],
+    },
     ({ parts }) => mixture(parts),
   ),
   'add-back': calculation(
@@ -128,18 +133,8 @@ export const CALCULATIONS: Record<string, Calculation> = {
     },
     overPour,
   ),
-  loads: calculation(
-    'Equal loads of a machine',
-    schema.loadsIn,
-    { massKg: 33, capacityKg: 12 },
-    loads,
-  ),
-  link: calculation(
-    'Mass or length of a link',
-    schema.linkIn,
-    { calibreMm: 30, lengthMm: 140 },
-    link,
-  ),
+  loads: calculation('Equal loads of a machine', schema.loadsIn, { massKg: 33, capacityKg: 12 }, loads),
+  link: calculation('Mass or length of a link', schema.linkIn, { calibreMm: 30, lengthMm: 140 }, link),
   casing: calculation(
     'Links and casing for a mass',
     schema.casingIn,
@@ -177,9 +172,12 @@ export const CALCULATIONS: Record<string, Calculation> = {
     },
     ({ accounts, meatBlock, transfers }) =>
       yields({
-        accounts: Object.entries(accounts).map(
-          ([id, account]): LedgerAccount => ({ id, name: id, measure: 'mg', ...account }),
-        ),
+        accounts: Object.entries(accounts).map(([id, account]): LedgerAccount => ({
+          id,
+          name: id,
+          measure: 'mg',
+          ...account,
+        })),
         meatBlock,
         transfers: transfers.map((t, i) => ({ id: String(i), from: t.from, to: t.to, amount: t.massMg })),
       }),

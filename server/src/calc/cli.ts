@@ -13,10 +13,15 @@ async function main(args: readonly string[]): Promise<number> {
     return 0;
   }
   const calculation = Object.hasOwn(CALCULATIONS, name) ? CALCULATIONS[name] : undefined;
-  if (!calculation) return refuse([{ path: 'name', message: `There is no calculation called "${name}". ./zest calc lists them.` }]);
+  if (!calculation)
+    return refuse([
+      { path: 'name', message: `There is no calculation called "${name}". ./zest calc lists them.` },
+    ]);
   if (flag === '--help') {
     const schema = z.toJSONSchema(calculation.input, { unrepresentable: 'any', io: 'input' });
-    process.stdout.write(`${JSON.stringify({ name, summary: calculation.summary, input: schema, example: calculation.example }, null, 2)}\n`);
+    process.stdout.write(
+      `${JSON.stringify({ name, summary: calculation.summary, input: schema, example: calculation.example }, null, 2)}\n`,
+    );
     return 0;
   }
   try {
@@ -27,7 +32,8 @@ async function main(args: readonly string[]): Promise<number> {
   } catch (error) {
     if (error instanceof z.ZodError) return refuse(issuesOf(error));
     if (error instanceof InputError) return refuse(error.issues);
-    if (error instanceof SyntaxError) return refuse([{ path: '', message: 'Standard input must be one JSON object.' }]);
+    if (error instanceof SyntaxError)
+      return refuse([{ path: '', message: 'Standard input must be one JSON object.' }]);
     throw error;
   }
 }

@@ -1,4 +1,4 @@
-import { highsSolve, type Solve } from '@zest/core';
+import { highsSolve, type HighsLike, type Solve } from '@zest/core';
 
 let loaded: Promise<Solve> | undefined;
 
@@ -10,7 +10,7 @@ export function solver(): Promise<Solve> {
 
 async function load(): Promise<Solve> {
   const { default: imported } = await import('highs');
-  // The package ships a native module whose types are written for CommonJS, one `default` deeper.
-  const loader = imported as unknown as typeof imported.default;
-  return highsSolve(await loader());
+  // The package's types are written for CommonJS; under ES modules the loader is the default itself.
+  const loader: unknown = imported;
+  return highsSolve(await (loader as () => Promise<HighsLike>)());
 }

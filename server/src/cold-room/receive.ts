@@ -19,28 +19,33 @@ const ARRIVAL_LIMIT_POULTRY_C = 4;
  */
 export async function receiveLot(app: AppContext, person: Person, body: ReceiveLot): Promise<void> {
   const now = app.now();
-  await once(app.db, { id: body.id, kind: 'receive-lot', personId: person.id, at: now, request: body }, async (tx) => {
-    const trim = (await listTrims(tx)).find((t) => t.id === body.trimId);
-    if (!trim) throw invalid([{ path: 'trimId', message: 'Choose one of the shop\'s trims.' }]);
-    const limit = trim.species === 'turkey' || trim.species === 'chicken' ? ARRIVAL_LIMIT_POULTRY_C : ARRIVAL_LIMIT_C;
-    await stockLot(tx, now, person.id, body.massMg, SHOP.suppliers, {
-      id: body.id,
-      accountId: uuid(),
-      kind: 'trim',
-      ofId: body.trimId,
-      code: await nextLotCode(tx, 'T'),
-      supplier: body.supplier,
-      owner: null,
-      receivedAt: now,
-      priceMinor: body.priceMinorPerKg,
-      fat: { pct: body.fatPct, sd: DEFAULT_FAT_SD[body.fatKnownBy], knownBy: body.fatKnownBy },
-      tempC: body.tempC,
-      state: body.state,
-      status: body.tempC > limit ? 'hold' : 'available',
-      boxMg: null,
-    });
-    announce(tx, now, { topic: 'lots' });
-  });
+  await once(
+    app.db,
+    { id: body.id, kind: 'receive-lot', personId: person.id, at: now, request: body },
+    async (tx) => {
+      const trim = (await listTrims(tx)).find((t) => t.id === body.trimId);
+      if (!trim) throw invalid([{ path: 'trimId', message: "Choose one of the shop's trims." }]);
+      const limit =
+        trim.species === 'turkey' || trim.species === 'chicken' ? ARRIVAL_LIMIT_POULTRY_C : ARRIVAL_LIMIT_C;
+      await stockLot(tx, now, person.id, body.massMg, SHOP.suppliers, {
+        id: body.id,
+        accountId: uuid(),
+        kind: 'trim',
+        ofId: body.trimId,
+        code: await nextLotCode(tx, 'T'),
+        supplier: body.supplier,
+        owner: null,
+        receivedAt: now,
+        priceMinor: body.priceMinorPerKg,
+        fat: { pct: body.fatPct, sd: DEFAULT_FAT_SD[body.fatKnownBy], knownBy: body.fatKnownBy },
+        tempC: body.tempC,
+        state: body.state,
+        status: body.tempC > limit ? 'hold' : 'available',
+        boxMg: null,
+      });
+      announce(tx, now, { topic: 'lots' });
+    },
+  );
 }
 
 /** Makes a lot with its account and books what arrived from a supplier into it. */
@@ -53,13 +58,26 @@ export async function stockLot(
   lot: NewLot,
 ): Promise<void> {
   const measure = lot.kind === 'casing' ? 'mm' : 'mg';
-  await addAccounts(tx, [{ id: lot.accountId, kind: 'lot', measure, name: lot.code, batchId: null, stepId: null }]);
+  await addAccounts(tx, [
+    { id: lot.accountId, kind: 'lot', measure, name: lot.code, batchId: null, stepId: null },
+  ]);
   await addBalanceRows(tx, [lot.accountId]);
   await addLot(tx, lot);
   await postTransfers(tx, at, [
     {
-      id: uuid(), from: source, to: lot.accountId, amount, at, batchId: null, stepId: null, lineId: null,
-      personId, deviceId: null, how: 'typed', reversesId: null, reason: null,
+      id: uuid(),
+      from: source,
+      to: lot.accountId,
+      amount,
+      at,
+      batchId: null,
+      stepId: null,
+      lineId: null,
+      personId,
+      deviceId: null,
+      how: 'typed',
+      reversesId: null,
+      reason: null,
     },
   ]);
 }

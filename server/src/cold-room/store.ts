@@ -26,7 +26,9 @@ export async function findLot(db: Sql, id: string, now: Date): Promise<TrimLot |
 }
 
 export function listTrims(db: Sql): Promise<Trim[]> {
-  return db.rows<Trim>('SELECT id, name, species, CAST(fat_pct AS DOUBLE) AS fatPct FROM trim_kind ORDER BY species, name');
+  return db.rows<Trim>(
+    'SELECT id, name, species, CAST(fat_pct AS DOUBLE) AS fatPct FROM trim_kind ORDER BY species, name',
+  );
 }
 
 export interface NewLot {

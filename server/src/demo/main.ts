@@ -16,6 +16,11 @@ if (!(await hasPeople(db))) {
     state = (Math.imul(state, 1664525) + 1013904223) >>> 0;
     return state / 2 ** 32;
   };
-  await seedDemo({ db, now: clock.now, hub, scales: DEMO_SCALES, log: pino({ level: 'warn' }), config }, clock, new Date(), random);
+  await seedDemo(
+    { db, now: clock.now, hub, scales: DEMO_SCALES, log: pino({ level: 'warn' }), config },
+    clock,
+    new Date(),
+    random,
+  );
 }
 await db.close();

@@ -43,7 +43,11 @@ export class BatchPlayer {
   }
 
   async play(
-    plan: { recipeId: string; window: { minPct: number; maxPct: number }; uses: { lotId: string; massMg: number }[] },
+    plan: {
+      recipeId: string;
+      window: { minPct: number; maxPct: number };
+      uses: { lotId: string; massMg: number }[];
+    },
     options: PlayOptions = {},
   ): Promise<string> {
     const id = uuid();
@@ -66,7 +70,12 @@ export class BatchPlayer {
     for (const line of sheet.lines.filter((l) => l.stepId === step.id)) {
       this.#clock.minutes(1);
       const room = line.kind === 'meat' ? 0 : Math.min(line.dueMg - line.lowMg, line.highMg - line.dueMg);
-      await this.#weigh(sheet.id, line.id, line.dueMg + Math.round((this.#random() - 0.5) * room), line.scaleId);
+      await this.#weigh(
+        sheet.id,
+        line.id,
+        line.dueMg + Math.round((this.#random() - 0.5) * room),
+        line.scaleId,
+      );
     }
     if (step.kind === 'stuff' && sheet.casing) {
       const lengthMm = Math.round(sheet.casing.needM * 1000 * (0.93 + 0.04 * this.#random()));
@@ -111,13 +120,20 @@ export class BatchPlayer {
   async #readings(sheet: BatchSheet, step: SheetStep): Promise<void> {
     for (const kind of step.needs) {
       if (kind === 'temperature') await this.#read(sheet, step, kind, this.#temperature(step));
-      if (kind === 'minutes') await this.#read(sheet, step, kind, Math.round((step.minutes ?? 20) * (0.95 + 0.1 * this.#random())));
+      if (kind === 'minutes')
+        await this.#read(sheet, step, kind, Math.round((step.minutes ?? 20) * (0.95 + 0.1 * this.#random())));
       if (kind === 'tack') await this.#read(sheet, step, kind, 1);
-      if (kind === 'count') await this.#read(sheet, step, kind, this.#count(await readSheet(this.#app, sheet.id), step.id));
+      if (kind === 'count')
+        await this.#read(sheet, step, kind, this.#count(await readSheet(this.#app, sheet.id), step.id));
       if (kind === 'sample') {
         const nominalMg = (sheet.linkMassG ?? 100) * 1000;
         for (let i = 0; i < (step.sampleSize ?? 10); i += 1) {
-          await this.#read(sheet, step, kind, Math.round((nominalMg * (1 + 0.06 * (this.#random() - 0.45))) / 1000) * 1000);
+          await this.#read(
+            sheet,
+            step,
+            kind,
+            Math.round((nominalMg * (1 + 0.06 * (this.#random() - 0.45))) / 1000) * 1000,
+          );
         }
       }
     }
@@ -140,7 +156,12 @@ export class BatchPlayer {
   async #weigh(batchId: string, lineId: string, massMg: number, scaleId: string): Promise<void> {
     const division = scaleId === 'floor' ? 20_000 : scaleId === 'bench' ? 1_000 : 10;
     const shown = Math.max(division, Math.round(massMg / division) * division);
-    await recordWeighing(this.#app, this.#hand(), batchId, { id: uuid(), lineId, massMg: shown, readingId: this.#readingId(scaleId) });
+    await recordWeighing(this.#app, this.#hand(), batchId, {
+      id: uuid(),
+      lineId,
+      massMg: shown,
+      readingId: this.#readingId(scaleId),
+    });
   }
 
   async #out(batchId: string, stepId: string, rest: Omit<MassOut, 'id' | 'stepId'>): Promise<void> {
@@ -152,7 +173,12 @@ export class BatchPlayer {
     });
   }
 
-  async #read(sheet: BatchSheet, step: SheetStep, kind: SheetStep['needs'][number], value: number): Promise<void> {
+  async #read(
+    sheet: BatchSheet,
+    step: SheetStep,
+    kind: SheetStep['needs'][number],
+    value: number,
+  ): Promise<void> {
     this.#clock.minutes(1);
     await recordReading(this.#app, this.#hand(), sheet.id, { id: uuid(), stepId: step.id, kind, value });
   }

@@ -9,25 +9,85 @@ interface Ids {
 
 type Short = [ingredient: string, gPerKgMeat: number, entersAt?: string];
 
-const CHILL: MethodStep = { key: 'chill', kind: 'chill', title: 'Chill', say: 'Meat, fat and grinder parts cold through, then read the meat.', stopAboveC: 4.4 };
-const WEIGH_MEAT: MethodStep = { key: 'meats', kind: 'weigh-meat', title: 'Weigh the meat', say: 'Each trim onto the scale, one at a time.' };
-const WEIGH_DRY: MethodStep = { key: 'dry', kind: 'weigh-dry', title: 'Weigh the dry goods', say: 'Each line by its own weight, into its own tub.' };
+const CHILL: MethodStep = {
+  key: 'chill',
+  kind: 'chill',
+  title: 'Chill',
+  say: 'Meat, fat and grinder parts cold through, then read the meat.',
+  stopAboveC: 4.4,
+};
+const WEIGH_MEAT: MethodStep = {
+  key: 'meats',
+  kind: 'weigh-meat',
+  title: 'Weigh the meat',
+  say: 'Each trim onto the scale, one at a time.',
+};
+const WEIGH_DRY: MethodStep = {
+  key: 'dry',
+  kind: 'weigh-dry',
+  title: 'Weigh the dry goods',
+  say: 'Each line by its own weight, into its own tub.',
+};
 
 function grind(key: string, title: string, plateMm: number): MethodStep {
-  return { key, kind: 'grind', title, say: `Through the ${plateMm} mm plate, cold and without smear.`, plateMm, stopAboveC: 7 };
+  return {
+    key,
+    kind: 'grind',
+    title,
+    say: `Through the ${plateMm} mm plate, cold and without smear.`,
+    plateMm,
+    stopAboveC: 7,
+  };
 }
 
 function mix(bind: 'short' | 'sticky', minutes: number): MethodStep {
-  const say = bind === 'short' ? 'Mix until just distributed; coarse links should bite.' : 'Mix until a handful sticks to the palm turned down.';
+  const say =
+    bind === 'short'
+      ? 'Mix until just distributed; coarse links should bite.'
+      : 'Mix until a handful sticks to the palm turned down.';
   return { key: 'mix', kind: 'mix', title: 'Mix', say, bind, minutes };
 }
 
-const STUFF: MethodStep = { key: 'stuff', kind: 'stuff', title: 'Stuff', say: 'Fill evenly, no air; leave slack for the twist.' };
-const LINK: MethodStep = { key: 'link', kind: 'link', title: 'Link', say: 'Twist to length, count, weigh ten.', sampleSize: 10 };
-const PACK: MethodStep = { key: 'pack', kind: 'pack', title: 'Pack', say: 'Weigh and count what goes into the trays.' };
-const SMOKE: MethodStep = { key: 'smoke', kind: 'smoke', title: 'Smoke', say: 'Skin dry first, then smoke; read the chamber.', minutes: 150 };
-const COOK: MethodStep = { key: 'cook', kind: 'cook', title: 'Cook', say: 'To the core temperature, read in the thickest piece, then weigh.', stopBelowC: 71 };
-const COOL: MethodStep = { key: 'cool', kind: 'cool', title: 'Cool', say: 'Down to cold-room temperature without a stop.', stopAboveC: 7 };
+const STUFF: MethodStep = {
+  key: 'stuff',
+  kind: 'stuff',
+  title: 'Stuff',
+  say: 'Fill evenly, no air; leave slack for the twist.',
+};
+const LINK: MethodStep = {
+  key: 'link',
+  kind: 'link',
+  title: 'Link',
+  say: 'Twist to length, count, weigh ten.',
+  sampleSize: 10,
+};
+const PACK: MethodStep = {
+  key: 'pack',
+  kind: 'pack',
+  title: 'Pack',
+  say: 'Weigh and count what goes into the trays.',
+};
+const SMOKE: MethodStep = {
+  key: 'smoke',
+  kind: 'smoke',
+  title: 'Smoke',
+  say: 'Skin dry first, then smoke; read the chamber.',
+  minutes: 150,
+};
+const COOK: MethodStep = {
+  key: 'cook',
+  kind: 'cook',
+  title: 'Cook',
+  say: 'To the core temperature, read in the thickest piece, then weigh.',
+  stopBelowC: 71,
+};
+const COOL: MethodStep = {
+  key: 'cool',
+  kind: 'cool',
+  title: 'Cool',
+  say: 'Down to cold-room temperature without a stop.',
+  stopAboveC: 7,
+};
 
 /** The six products of the demonstration, each with a method of its own. */
 export function demoRecipes(ids: Ids): Recipe[] {
@@ -48,9 +108,19 @@ export function demoRecipes(ids: Ids): Recipe[] {
     });
   const casing = (key: string): RecipeDocument['casing'] => {
     const found = CASINGS.find((c) => c.key === key);
-    return found ? { casingId: ids.casings.get(key) ?? '', name: found.name, calibreMm: found.calibreMm, gPerM: found.gPerM } : null;
+    return found
+      ? {
+          casingId: ids.casings.get(key) ?? '',
+          name: found.name,
+          calibreMm: found.calibreMm,
+          gPerM: found.gPerM,
+        }
+      : null;
   };
-  const recipe = (name: string, document: Omit<RecipeDocument, 'confidence' | 'mixerCapacityKg'>): Recipe => ({
+  const recipe = (
+    name: string,
+    document: Omit<RecipeDocument, 'confidence' | 'mixerCapacityKg'>,
+  ): Recipe => ({
     id: uuid(),
     name,
     versionId: uuid(),
@@ -64,7 +134,18 @@ export function demoRecipes(ids: Ids): Recipe[] {
       window: { minPct: 23, maxPct: 27 },
       speciesRules: only('pork'),
       usualMeatMg: 40_000_000,
-      lines: withNote(lines([['salt', 16], ['whitepepper', 3], ['ginger', 0.6], ['mace', 0.5], ['rusk', 40], ['water', 60]]), 'mace', 'Last time: a little more mace.'),
+      lines: withNote(
+        lines([
+          ['salt', 16],
+          ['whitepepper', 3],
+          ['ginger', 0.6],
+          ['mace', 0.5],
+          ['rusk', 40],
+          ['water', 60],
+        ]),
+        'mace',
+        'Last time: a little more mace.',
+      ),
       steps: [CHILL, WEIGH_MEAT, grind('grind1', 'Grind 10 mm', 10), WEIGH_DRY, mix('short', 4), STUFF, LINK],
       casing: casing('hog'),
       linkMassG: 110,
@@ -73,10 +154,30 @@ export function demoRecipes(ids: Ids): Recipe[] {
     recipe('Marsh Lamb Thin', {
       state: 'raw',
       window: { minPct: 20, maxPct: 25 },
-      speciesRules: [{ species: 'lamb', minPct: 60 }, { species: 'beef', maxPct: 40 }, { species: 'pork', maxPct: 0 }, { species: 'turkey', maxPct: 0 }],
+      speciesRules: [
+        { species: 'lamb', minPct: 60 },
+        { species: 'beef', maxPct: 40 },
+        { species: 'pork', maxPct: 0 },
+        { species: 'turkey', maxPct: 0 },
+      ],
       usualMeatMg: 30_000_000,
-      lines: lines([['salt', 17], ['blackpepper', 2.5], ['rosemary', 1.2], ['garlic', 2], ['water', 40]]),
-      steps: [CHILL, WEIGH_MEAT, grind('grind1', 'Grind 8 mm', 8), grind('grind2', 'Grind 5 mm', 5), WEIGH_DRY, mix('short', 5), STUFF, LINK],
+      lines: lines([
+        ['salt', 17],
+        ['blackpepper', 2.5],
+        ['rosemary', 1.2],
+        ['garlic', 2],
+        ['water', 40],
+      ]),
+      steps: [
+        CHILL,
+        WEIGH_MEAT,
+        grind('grind1', 'Grind 8 mm', 8),
+        grind('grind2', 'Grind 5 mm', 5),
+        WEIGH_DRY,
+        mix('short', 5),
+        STUFF,
+        LINK,
+      ],
       casing: casing('sheep'),
       linkMassG: 48,
       linkLengthMm: null,
@@ -86,8 +187,20 @@ export function demoRecipes(ids: Ids): Recipe[] {
       window: { minPct: 13, maxPct: 17 },
       speciesRules: only('turkey'),
       usualMeatMg: 24_000_000,
-      lines: lines([['salt', 15], ['whitepepper', 2], ['chestnut', 120], ['water', 30]]),
-      steps: [CHILL, WEIGH_MEAT, grind('grind1', 'Grind 6 mm', 6), WEIGH_DRY, mix('short', 4), { key: 'form', kind: 'form', title: 'Form', say: 'Press patties, count, weigh ten.', sampleSize: 10 }],
+      lines: lines([
+        ['salt', 15],
+        ['whitepepper', 2],
+        ['chestnut', 120],
+        ['water', 30],
+      ]),
+      steps: [
+        CHILL,
+        WEIGH_MEAT,
+        grind('grind1', 'Grind 6 mm', 6),
+        WEIGH_DRY,
+        mix('short', 4),
+        { key: 'form', kind: 'form', title: 'Form', say: 'Press patties, count, weigh ten.', sampleSize: 10 },
+      ],
       casing: null,
       linkMassG: 100,
       linkLengthMm: null,
@@ -95,10 +208,33 @@ export function demoRecipes(ids: Ids): Recipe[] {
     recipe('Lighthouse Ring', {
       state: 'cooked',
       window: { minPct: 22, maxPct: 27 },
-      speciesRules: [{ species: 'pork', minPct: 70 }, { species: 'lamb', maxPct: 0 }, { species: 'turkey', maxPct: 0 }],
+      speciesRules: [
+        { species: 'pork', minPct: 70 },
+        { species: 'lamb', maxPct: 0 },
+        { species: 'turkey', maxPct: 0 },
+      ],
       usualMeatMg: 36_000_000,
-      lines: lines([['cure', 15], ['salt', 4], ['caraway', 2], ['juniper', 0.8], ['garlic', 2.5], ['blackpepper', 3], ['water', 50]]),
-      steps: [CHILL, WEIGH_MEAT, grind('grind1', 'Grind 8 mm', 8), WEIGH_DRY, mix('sticky', 9), STUFF, SMOKE, COOK, COOL, PACK],
+      lines: lines([
+        ['cure', 15],
+        ['salt', 4],
+        ['caraway', 2],
+        ['juniper', 0.8],
+        ['garlic', 2.5],
+        ['blackpepper', 3],
+        ['water', 50],
+      ]),
+      steps: [
+        CHILL,
+        WEIGH_MEAT,
+        grind('grind1', 'Grind 8 mm', 8),
+        WEIGH_DRY,
+        mix('sticky', 9),
+        STUFF,
+        SMOKE,
+        COOK,
+        COOL,
+        PACK,
+      ],
       casing: casing('round'),
       linkMassG: 420,
       linkLengthMm: null,
@@ -108,8 +244,26 @@ export function demoRecipes(ids: Ids): Recipe[] {
       window: { minPct: 14, maxPct: 19 },
       speciesRules: only('beef'),
       usualMeatMg: 26_000_000,
-      lines: lines([['cure', 14], ['salt', 6], ['paprika', 6], ['garlic', 3], ['blackpepper', 4], ['dextrose', 5], ['water', 30]]),
-      steps: [CHILL, WEIGH_MEAT, grind('grind1', 'Grind 5 mm', 5), WEIGH_DRY, mix('sticky', 8), STUFF, SMOKE, COOK, PACK],
+      lines: lines([
+        ['cure', 14],
+        ['salt', 6],
+        ['paprika', 6],
+        ['garlic', 3],
+        ['blackpepper', 4],
+        ['dextrose', 5],
+        ['water', 30],
+      ]),
+      steps: [
+        CHILL,
+        WEIGH_MEAT,
+        grind('grind1', 'Grind 5 mm', 5),
+        WEIGH_DRY,
+        mix('sticky', 8),
+        STUFF,
+        SMOKE,
+        COOK,
+        PACK,
+      ],
       casing: casing('collagen'),
       linkMassG: null,
       linkLengthMm: 180,
@@ -117,10 +271,31 @@ export function demoRecipes(ids: Ids): Recipe[] {
     recipe('Winter Log', {
       state: 'cooked',
       window: { minPct: 18, maxPct: 24 },
-      speciesRules: [{ species: 'pork', minPct: 50 }, { species: 'lamb', maxPct: 0 }, { species: 'turkey', maxPct: 0 }],
+      speciesRules: [
+        { species: 'pork', minPct: 50 },
+        { species: 'lamb', maxPct: 0 },
+        { species: 'turkey', maxPct: 0 },
+      ],
       usualMeatMg: 30_000_000,
-      lines: lines([['cure', 15], ['salt', 4], ['mustard', 8], ['whitepepper', 2.5], ['coriander', 2], ['water', 60]]),
-      steps: [CHILL, WEIGH_MEAT, grind('grind1', 'Grind 8 mm', 8), WEIGH_DRY, mix('sticky', 10), STUFF, COOK, COOL, PACK],
+      lines: lines([
+        ['cure', 15],
+        ['salt', 4],
+        ['mustard', 8],
+        ['whitepepper', 2.5],
+        ['coriander', 2],
+        ['water', 60],
+      ]),
+      steps: [
+        CHILL,
+        WEIGH_MEAT,
+        grind('grind1', 'Grind 8 mm', 8),
+        WEIGH_DRY,
+        mix('sticky', 10),
+        STUFF,
+        COOK,
+        COOL,
+        PACK,
+      ],
       casing: casing('fibrous'),
       linkMassG: 2200,
       linkLengthMm: null,

@@ -23,8 +23,14 @@ export const DEMO_SCALES: ScaleDriver = { ...NO_SCALES, believes: () => true };
  * Fills an empty database with the demonstration shop: people, recipes, stock, the week behind and
  * three batches under way this morning, one of them in trouble. Dates are relative to `today`.
  */
-export async function seedDemo(app: AppContext, clock: DemoClock, today: Date, random: () => number): Promise<void> {
-  const at = (daysAgo: number, hour: number) => new Date(startOfDay(today).getTime() - daysAgo * 86_400_000 + hour * 3_600_000);
+export async function seedDemo(
+  app: AppContext,
+  clock: DemoClock,
+  today: Date,
+  random: () => number,
+): Promise<void> {
+  const at = (daysAgo: number, hour: number) =>
+    new Date(startOfDay(today).getTime() - daysAgo * 86_400_000 + hour * 3_600_000);
   clock.set(at(60, 5));
   const cast = await addPeople(app);
   const ids = { trims: makeIds(TRIMS), ingredients: makeIds(INGREDIENTS), casings: makeIds(CASINGS) };
@@ -79,7 +85,8 @@ async function playThisMorning(
       },
       solve,
     );
-    if (answer.status !== 'optimal') throw new Error(`No blend for ${recipe.name}: ${answer.reasons[0]?.message}`);
+    if (answer.status !== 'optimal')
+      throw new Error(`No blend for ${recipe.name}: ${answer.reasons[0]?.message}`);
     return {
       recipeId: recipe.id,
       window: recipe.document.window,
@@ -108,15 +115,27 @@ async function addPeople(app: AppContext): Promise<Cast> {
   return { lead, hands: people.filter((p) => p.role === 'bench') };
 }
 
-async function stockDryGoods(app: AppContext, clock: DemoClock, ids: { ingredients: Map<string, string>; casings: Map<string, string> }) {
+async function stockDryGoods(
+  app: AppContext,
+  clock: DemoClock,
+  ids: { ingredients: Map<string, string>; casings: Map<string, string> },
+) {
   for (const item of INGREDIENTS) {
     const lot = { ofId: ids.ingredients.get(item.key) ?? '', priceMinor: item.priceMinorPerKg };
     await app.db.transaction(async (tx) => {
       const code = await nextLotCode(tx, 'S');
       if (item.role === 'liquid') {
         const accountId = uuid();
-        await addAccounts(tx, [{ id: accountId, kind: 'gain', measure: 'mg', name: 'water supply', batchId: null, stepId: null }]);
-        await store.addSupplyLot(tx, { id: uuid(), code, accountId, ingredientId: lot.ofId, at: clock.now() });
+        await addAccounts(tx, [
+          { id: accountId, kind: 'gain', measure: 'mg', name: 'water supply', batchId: null, stepId: null },
+        ]);
+        await store.addSupplyLot(tx, {
+          id: uuid(),
+          code,
+          accountId,
+          ingredientId: lot.ofId,
+          at: clock.now(),
+        });
         return;
       }
       await stockLot(tx, clock.now(), null, Math.round(item.stockKg * 1e6), SHOP.suppliers, {
@@ -129,7 +148,12 @@ async function stockDryGoods(app: AppContext, clock: DemoClock, ids: { ingredien
   for (const item of CASINGS) {
     await app.db.transaction(async (tx) => {
       await stockLot(tx, clock.now(), null, item.stockM * 1000, SHOP.casingSuppliers, {
-        ...plain(ids.casings.get(item.key) ?? '', item.priceMinorPerM, await nextLotCode(tx, 'C'), clock.now()),
+        ...plain(
+          ids.casings.get(item.key) ?? '',
+          item.priceMinorPerM,
+          await nextLotCode(tx, 'C'),
+          clock.now(),
+        ),
         kind: 'casing',
         supplier: 'Tidewrack Casings',
       });
@@ -139,24 +163,48 @@ async function stockDryGoods(app: AppContext, clock: DemoClock, ids: { ingredien
 
 function plain(ofId: string, priceMinor: number, code: string, receivedAt: Date) {
   return {
-    id: uuid(), accountId: uuid(), ofId, code, owner: null, receivedAt, priceMinor, fat: null, tempC: null,
-    state: 'fresh' as const, status: 'available' as const, boxMg: null,
+    id: uuid(),
+    accountId: uuid(),
+    ofId,
+    code,
+    owner: null,
+    receivedAt,
+    priceMinor,
+    fat: null,
+    tempC: null,
+    state: 'fresh' as const,
+    status: 'available' as const,
+    boxMg: null,
   };
 }
 
 /** The delivery that a past batch used up. */
-async function deliver(app: AppContext, clock: DemoClock, trims: ReadonlyMap<string, string>, past: PastBatch) {
+async function deliver(
+  app: AppContext,
+  clock: DemoClock,
+  trims: ReadonlyMap<string, string>,
+  past: PastBatch,
+) {
   const uses = [];
   for (const meat of past.meats) {
     const lotId = await addTrimLot(app, clock, trims, {
-      ...meat, knownBy: 'supplier', daysAgo: past.daysAgo, tempC: 2.2, supplier: 'Cold Lane Abattoir',
+      ...meat,
+      knownBy: 'supplier',
+      daysAgo: past.daysAgo,
+      tempC: 2.2,
+      supplier: 'Cold Lane Abattoir',
     });
     uses.push({ lotId, massMg: Math.round(meat.kg * 1e6) });
   }
   return uses;
 }
 
-async function addTrimLot(app: AppContext, clock: DemoClock, trims: ReadonlyMap<string, string>, lot: DemoLot): Promise<string> {
+async function addTrimLot(
+  app: AppContext,
+  clock: DemoClock,
+  trims: ReadonlyMap<string, string>,
+  lot: DemoLot,
+): Promise<string> {
   const id = uuid();
   await app.db.transaction(async (tx) => {
     await stockLot(tx, clock.now(), null, Math.round(lot.kg * 1e6), SHOP.suppliers, {

@@ -20,10 +20,13 @@ export async function addCatalogue(
 }
 
 export async function addSetting(db: Sql, name: string, value: string): Promise<void> {
-  await db.write('INSERT INTO setting (name, value) VALUES (:name, :value) ON DUPLICATE KEY UPDATE value = :value', {
-    name,
-    value: JSON.stringify(value),
-  });
+  await db.write(
+    'INSERT INTO setting (name, value) VALUES (:name, :value) ON DUPLICATE KEY UPDATE value = :value',
+    {
+      name,
+      value: JSON.stringify(value),
+    },
+  );
 }
 
 /** A lot whose account is a supply that never runs out; it has no balance. */

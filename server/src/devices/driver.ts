@@ -2,9 +2,7 @@ import type { Scale, ScaleReadingMessage } from '@zest/contract';
 
 export type ScaleId = Scale['id'];
 export type PlayAction =
-  | { action: 'put' | 'add'; massMg: number }
-  | { action: 'unplug' }
-  | { action: 'plug' };
+  { action: 'put' | 'add'; massMg: number } | { action: 'unplug' } | { action: 'plug' };
 
 /** What the application asks of its scales, whatever stands behind them. */
 export interface ScaleDriver {

@@ -93,7 +93,8 @@ export class LineScaleDriver implements ScaleDriver {
     });
     socket.on('error', () => socket.destroy());
     socket.on('close', () => {
-      if (line.connected) this.#tell({ scaleId: id, id: '', netMg: 0, stable: false, overload: false, connected: false });
+      if (line.connected)
+        this.#tell({ scaleId: id, id: '', netMg: 0, stable: false, overload: false, connected: false });
       line.connected = false;
       if (!this.#closed) line.retry = setTimeout(() => this.#connect(id), RECONNECT_MS);
     });

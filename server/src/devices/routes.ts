@@ -8,7 +8,11 @@ export function deviceRoutes(router: Router, app: AppContext): void {
   mount(router, ROUTES.listScales, () => Promise.resolve(app.scales.list()));
   mount(router, ROUTES.tareScale, ({ params }) => {
     if (!app.scales.tare(params.id)) {
-      throw new HttpProblem(503, 'scale-away', 'The scale is not connected; check its plug. Weights can be typed meanwhile.');
+      throw new HttpProblem(
+        503,
+        'scale-away',
+        'The scale is not connected; check its plug. Weights can be typed meanwhile.',
+      );
     }
     return Promise.resolve({});
   });

@@ -1,4 +1,4 @@
-import { LOSS_REASONS, type AccountKind, type Measure } from '@zest/core';
+import { LOSS_REASONS, type AccountKind, type LossReason, type Measure } from '@zest/core';
 import type { Sql } from '../platform/database.js';
 
 const fixed = (n: number) => `00000000-0000-7000-8000-0000000000${String(n).padStart(2, '0')}`;
@@ -15,10 +15,9 @@ export const SHOP = {
   unaccounted: fixed(10),
 } as const;
 
-/** Account of a named loss. */
-export function lossAccount(reason: (typeof LOSS_REASONS)[number]): string {
-  const order = ['head', 'bowl and hands', 'barrel and horn', 'burst', 'ends', 'evaporation', 'fat-out', 'floor', 'taste'];
-  return fixed(11 + order.indexOf(reason));
+/** Account of a named loss; the migrations make them in the order of the list of reasons. */
+export function lossAccount(reason: LossReason): string {
+  return fixed(11 + LOSS_REASONS.indexOf(reason));
 }
 
 export interface NewAccount {

@@ -34,7 +34,11 @@ export interface StockRow {
  * transaction. Rows of balances are locked in ascending id before anything is inserted.
  * @returns the shortfalls that were booked, by lot account
  */
-export async function postTransfers(tx: Transaction, now: Date, transfers: readonly NewTransfer[]): Promise<Map<string, number>> {
+export async function postTransfers(
+  tx: Transaction,
+  now: Date,
+  transfers: readonly NewTransfer[],
+): Promise<Map<string, number>> {
   const { sql, params } = stockLock(transfers);
   return postLocked(tx, now, transfers, await tx.rows<StockRow>(sql, params));
 }
@@ -119,8 +123,20 @@ function insertTransfers(tx: Transaction, now: Date, transfers: readonly NewTran
     `INSERT INTO transfer (id, from_account, to_account, amount, at, recorded_at, batch_id, step_id, line_id,
        person_id, device_id, how, reverses_id, reason) VALUES ?`,
     transfers.map((t) => [
-      t.id, t.from, t.to, t.amount, t.at, now, t.batchId, t.stepId, t.lineId,
-      t.personId, t.deviceId, t.how, t.reversesId, t.reason,
+      t.id,
+      t.from,
+      t.to,
+      t.amount,
+      t.at,
+      now,
+      t.batchId,
+      t.stepId,
+      t.lineId,
+      t.personId,
+      t.deviceId,
+      t.how,
+      t.reversesId,
+      t.reason,
     ]),
   );
 }

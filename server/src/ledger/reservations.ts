@@ -46,7 +46,13 @@ export async function releaseAll(tx: Sql, batchId: string): Promise<void> {
     { batchId },
   );
   for (const { accountId, amount } of held) {
-    await tx.write('UPDATE balance SET reserved = reserved - :amount WHERE account_id = :accountId', { accountId, amount });
-    await tx.write('UPDATE reservation SET amount = 0, version = version + 1 WHERE batch_id = :batchId AND account_id = :accountId', { batchId, accountId });
+    await tx.write('UPDATE balance SET reserved = reserved - :amount WHERE account_id = :accountId', {
+      accountId,
+      amount,
+    });
+    await tx.write(
+      'UPDATE reservation SET amount = 0, version = version + 1 WHERE batch_id = :batchId AND account_id = :accountId',
+      { batchId, accountId },
+    );
   }
 }

@@ -27,8 +27,16 @@ export async function verifyLedger(db: Sql): Promise<LedgerFault[]> {
      WHERE f.measure <> g.measure`,
   );
   return [
-    ...amounts.map((r) => ({ account: r.id, name: r.name, problem: `balance says ${r.kept}, the ledger ${r.summed}` })),
-    ...reserved.map((r) => ({ account: r.id, name: r.name, problem: `${r.kept} is set aside, batches hold ${r.summed}` })),
+    ...amounts.map((r) => ({
+      account: r.id,
+      name: r.name,
+      problem: `balance says ${r.kept}, the ledger ${r.summed}`,
+    })),
+    ...reserved.map((r) => ({
+      account: r.id,
+      name: r.name,
+      problem: `${r.kept} is set aside, batches hold ${r.summed}`,
+    })),
     ...mixed.map((r) => ({ account: r.id, name: r.name, problem: 'a transfer joins two measures' })),
   ];
 }

@@ -52,12 +52,21 @@ export function forgetSession(req: Request): void {
  * Checks a PIN or password and opens a session.
  * @throws HttpProblem 401 for a wrong one, 429 after five wrong ones in five minutes
  */
-export async function signIn(app: AppContext, personId: string, secret: string, res: Response): Promise<void> {
+export async function signIn(
+  app: AppContext,
+  personId: string,
+  secret: string,
+  res: Response,
+): Promise<void> {
   const now = app.now();
   const since = new Date(now.getTime() - ATTEMPT_MINUTES * 60_000);
   const known = await store.findCredentials(app.db, personId);
   if (known && (await store.failedAttempts(app.db, personId, since)) >= ATTEMPTS) {
-    throw new HttpProblem(429, 'too-many-attempts', `Five wrong tries: wait ${ATTEMPT_MINUTES} minutes, then try again.`);
+    throw new HttpProblem(
+      429,
+      'too-many-attempts',
+      `Five wrong tries: wait ${ATTEMPT_MINUTES} minutes, then try again.`,
+    );
   }
   const right = await matchesSecret(secret, known?.secretHash ?? (await decoyHash()));
   if (known) await store.addAttempt(app.db, personId, now, right);

@@ -8,7 +8,9 @@ export interface Credentials {
 
 const PERSON = 'p.id, p.name, p.role, p.units, p.number_style AS numberStyle';
 
-export function listNames(db: Sql): Promise<{ id: string; name: string; role: Role; secret: 'pin' | 'password' }[]> {
+export function listNames(
+  db: Sql,
+): Promise<{ id: string; name: string; role: Role; secret: 'pin' | 'password' }[]> {
   return db.rows('SELECT id, name, role, secret_kind AS secret FROM person WHERE active ORDER BY role, name');
 }
 
@@ -58,11 +60,14 @@ export async function failedAttempts(db: Sql, personId: string, since: Date): Pr
 }
 
 export async function addAttempt(db: Sql, personId: string, at: Date, succeeded: boolean): Promise<void> {
-  await db.write('INSERT INTO sign_in_attempt (person_id, at, succeeded) VALUES (:personId, :at, :succeeded)', {
-    personId,
-    at,
-    succeeded,
-  });
+  await db.write(
+    'INSERT INTO sign_in_attempt (person_id, at, succeeded) VALUES (:personId, :at, :succeeded)',
+    {
+      personId,
+      at,
+      succeeded,
+    },
+  );
 }
 
 export async function addSession(

@@ -15,8 +15,14 @@ export interface CommandHead {
  * Carries a command out once. The same id with the same content later does nothing and answers
  * `false`; the same id with other content is refused with 409.
  */
-export async function once(db: Database, head: CommandHead, work: (tx: Transaction) => Promise<void>): Promise<boolean> {
-  const hash = createHash('sha256').update(JSON.stringify([head.kind, head.request])).digest('hex');
+export async function once(
+  db: Database,
+  head: CommandHead,
+  work: (tx: Transaction) => Promise<void>,
+): Promise<boolean> {
+  const hash = createHash('sha256')
+    .update(JSON.stringify([head.kind, head.request]))
+    .digest('hex');
   try {
     await db.transaction(async (tx) => {
       tx.defer(

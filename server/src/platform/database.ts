@@ -43,7 +43,9 @@ export function openDatabase(url: string, connections = 12): Database {
     connectTimeout: 5000,
   });
   pool.on('connection', (connection) => {
-    connection.query("SET SESSION sql_mode = 'STRICT_ALL_TABLES,NO_ENGINE_SUBSTITUTION', time_zone = '+00:00', innodb_lock_wait_timeout = 5");
+    connection.query(
+      "SET SESSION sql_mode = 'STRICT_ALL_TABLES,NO_ENGINE_SUBSTITUTION', time_zone = '+00:00', innodb_lock_wait_timeout = 5",
+    );
   });
   return {
     ...sqlOver(async (text) => (await pool.query<QueryResult>(text))[0]),
@@ -106,7 +108,10 @@ function begin(connection: PoolConnection): { tx: Transaction; commit: () => Pro
       if (values.length > 0) waiting.push(statement(sql, [values]));
     },
     both: async <A, B>(first: Query, second: Query) => {
-      const [a, b] = await sendAll([statement(first.sql, first.params), statement(second.sql, second.params)]);
+      const [a, b] = await sendAll([
+        statement(first.sql, first.params),
+        statement(second.sql, second.params),
+      ]);
       return [a as A[], b as B[]];
     },
   };
@@ -129,7 +134,9 @@ async function abandon(connection: PoolConnection): Promise<void> {
 }
 
 export function errnoOf(error: unknown): number | undefined {
-  return error instanceof Error && 'errno' in error && typeof error.errno === 'number' ? error.errno : undefined;
+  return error instanceof Error && 'errno' in error && typeof error.errno === 'number'
+    ? error.errno
+    : undefined;
 }
 
 export const DUPLICATE_KEY = 1062;
@@ -139,7 +146,8 @@ export function isDatabaseAway(error: unknown): boolean {
   if (!(error instanceof Error)) return false;
   const code = 'code' in error ? String(error.code) : '';
   return (
-    /^(ECONN|EPIPE|ENOENT|ETIMEDOUT|PROTOCOL_|ER_SERVER_SHUTDOWN|ER_CON_COUNT|ER_CONNECTION_KILLED|ER_NORMAL_SHUTDOWN)/.test(code) ||
-    /closed state|Connection lost|Pool is closed/i.test(error.message)
+    /^(ECONN|EPIPE|ENOENT|ETIMEDOUT|PROTOCOL_|ER_SERVER_SHUTDOWN|ER_CON_COUNT|ER_CONNECTION_KILLED|ER_NORMAL_SHUTDOWN)/.test(
+      code,
+    ) || /closed state|Connection lost|Pool is closed/i.test(error.message)
   );
 }

@@ -47,7 +47,11 @@ function toProblem(error: unknown): HttpProblem {
   if (error instanceof InputError) return fromInputError(error);
   if (error instanceof z.ZodError) return invalid(issuesOf(error));
   if (isDatabaseAway(error)) {
-    return new HttpProblem(503, 'database-away', 'The database does not answer just now. Nothing was lost; try again in a moment.');
+    return new HttpProblem(
+      503,
+      'database-away',
+      'The database does not answer just now. Nothing was lost; try again in a moment.',
+    );
   }
   const type = error instanceof Error && 'type' in error ? error.type : undefined;
   if (type === 'entity.too.large') {
@@ -56,5 +60,9 @@ function toProblem(error: unknown): HttpProblem {
   if (type === 'entity.parse.failed') {
     return new HttpProblem(400, 'not-json', 'The request could not be read as JSON.');
   }
-  return new HttpProblem(500, 'internal', 'Something went wrong on the server. Nothing was saved; try again, and tell the lead if it stays.');
+  return new HttpProblem(
+    500,
+    'internal',
+    'Something went wrong on the server. Nothing was saved; try again, and tell the lead if it stays.',
+  );
 }

@@ -31,7 +31,11 @@ export function mount<R extends Route>(router: Router, route: R, handler: Handle
   });
 }
 
-function on(router: Router, route: Route, handler: (request: Request, response: Response) => Promise<void>): void {
+function on(
+  router: Router,
+  route: Route,
+  handler: (request: Request, response: Response) => Promise<void>,
+): void {
   const method = route.method.toLowerCase() as 'get' | 'post' | 'put' | 'delete';
   router[method](route.path, handler);
 }
@@ -48,10 +52,18 @@ function readCall<R extends Route>(route: R, request: Request): Call<R> {
 function admitted(route: Route, request: Request): Person {
   const person = personOf(request);
   if (!person) {
-    throw new HttpProblem(401, 'signed-out', 'You are not signed in, or your session has ended. Sign in again.');
+    throw new HttpProblem(
+      401,
+      'signed-out',
+      'You are not signed in, or your session has ended. Sign in again.',
+    );
   }
   if (route.roles !== 'anyone' && !route.roles.includes(person.role)) {
-    throw new HttpProblem(403, 'role', `This needs ${route.roles.join(' or ')}; you are signed in as ${person.role}.`);
+    throw new HttpProblem(
+      403,
+      'role',
+      `This needs ${route.roles.join(' or ')}; you are signed in as ${person.role}.`,
+    );
   }
   return person;
 }

@@ -1,4 +1,4 @@
-import { InputError, type InputIssue } from '@zest/core';
+import type { InputError, InputIssue } from '@zest/core';
 
 /** An answer other than success: a status, a stable type and a sentence for a person. */
 export class HttpProblem extends Error {
@@ -7,7 +7,12 @@ export class HttpProblem extends Error {
   readonly issues: InputIssue[];
   readonly current: unknown;
 
-  constructor(status: number, type: string, detail: string, more: { issues?: InputIssue[]; current?: unknown } = {}) {
+  constructor(
+    status: number,
+    type: string,
+    detail: string,
+    more: { issues?: InputIssue[]; current?: unknown } = {},
+  ) {
     super(detail);
     this.name = 'HttpProblem';
     this.status = status;

@@ -5,7 +5,9 @@ const LENGTH = 32;
 
 function derive(secret: string, salt: Buffer): Promise<Buffer> {
   return new Promise((resolve, reject) => {
-    scrypt(secret.normalize('NFKC'), salt, LENGTH, COST, (error, key) => (error ? reject(error) : resolve(key)));
+    scrypt(secret.normalize('NFKC'), salt, LENGTH, COST, (error, key) =>
+      error ? reject(error) : resolve(key),
+    );
   });
 }
 

@@ -9,7 +9,21 @@ export const PRIMARY = { minHeight: 60, px: 4, fontSize: 20, flexShrink: 0 } as 
 export function PrimaryBar({ children }: { children: ReactNode }) {
   return (
     <Box
-      sx={{ position: 'sticky', bottom: 0, mt: 'auto', mx: '-28px', px: '28px', py: 1.5, bgcolor: COLOUR.paper, borderTop: `2px solid ${COLOUR.edge}`, display: 'flex', justifyContent: 'flex-end', alignItems: 'center', gap: 2, zIndex: 2 }}
+      sx={{
+        position: 'sticky',
+        bottom: 0,
+        mt: 'auto',
+        mx: '-28px',
+        px: '28px',
+        py: 1.5,
+        bgcolor: COLOUR.paper,
+        borderTop: `2px solid ${COLOUR.edge}`,
+        display: 'flex',
+        justifyContent: 'flex-end',
+        alignItems: 'center',
+        gap: 2,
+        zIndex: 2,
+      }}
     >
       {children}
     </Box>

@@ -39,19 +39,35 @@ export function ReasonDialog({ title, text, reasons, action, onReason, onClose }
         <Box sx={{ mb: 2 }}>{text}</Box>
         <Box sx={{ display: 'flex', gap: 1, flexWrap: 'wrap', mb: 2 }}>
           {reasons.map((r) => (
-            <Button key={r} variant={r === reason ? 'contained' : 'outlined'} sx={{ minHeight: 64 }} onClick={() => setReason(r)}>
+            <Button
+              key={r}
+              variant={r === reason ? 'contained' : 'outlined'}
+              sx={{ minHeight: 64 }}
+              onClick={() => setReason(r)}
+            >
               {r}
             </Button>
           ))}
         </Box>
-        <TextField label="Reason" fullWidth value={reason} onChange={(e) => setReason(e.target.value)} slotProps={{ htmlInput: { maxLength: 300 } }} />
+        <TextField
+          label="Reason"
+          fullWidth
+          value={reason}
+          onChange={(e) => setReason(e.target.value)}
+          slotProps={{ htmlInput: { maxLength: 300 } }}
+        />
         {error ? <Trouble error={error} /> : null}
       </DialogContent>
       <DialogActions>
         <Button onClick={onClose} sx={{ minHeight: 56 }}>
           Leave it
         </Button>
-        <Button variant="contained" disabled={busy || reason.trim().length < 3} onClick={() => void go()} sx={{ minHeight: 56 }}>
+        <Button
+          variant="contained"
+          disabled={busy || reason.trim().length < 3}
+          onClick={() => void go()}
+          sx={{ minHeight: 56 }}
+        >
           {action}
         </Button>
       </DialogActions>

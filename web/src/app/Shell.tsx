@@ -27,7 +27,10 @@ export function Shell() {
   return (
     <Box sx={{ display: 'flex', minHeight: '100vh' }}>
       <Rail />
-      <Box component="main" sx={{ flex: 1, minWidth: 0, p: '20px 28px 0', display: 'flex', flexDirection: 'column' }}>
+      <Box
+        component="main"
+        sx={{ flex: 1, minWidth: 0, p: '20px 28px 0', display: 'flex', flexDirection: 'column' }}
+      >
         <Suspense fallback={<Loading />}>
           <Outlet />
         </Suspense>
@@ -44,9 +47,21 @@ function Rail() {
     <Box
       component="nav"
       aria-label="Places"
-      sx={{ width: 132, flexShrink: 0, bgcolor: COLOUR.pine, color: COLOUR.paper, display: 'flex', flexDirection: 'column', position: 'sticky', top: 0, height: '100vh' }}
+      sx={{
+        width: 132,
+        flexShrink: 0,
+        bgcolor: COLOUR.pine,
+        color: COLOUR.paper,
+        display: 'flex',
+        flexDirection: 'column',
+        position: 'sticky',
+        top: 0,
+        height: '100vh',
+      }}
     >
-      <Box sx={{ p: '18px 16px 14px', fontWeight: 700, fontSize: 19, lineHeight: 1.1 }}>{health.data?.shop ?? ''}</Box>
+      <Box sx={{ p: '18px 16px 14px', fontWeight: 700, fontSize: 19, lineHeight: 1.1 }}>
+        {health.data?.shop ?? ''}
+      </Box>
       {places.map((place) => (
         <RailLink key={place.to} to={place.to} name={place.name} />
       ))}
@@ -69,7 +84,12 @@ function RailLink({ to, name }: { to: string; name: string }) {
         minHeight: 48,
         fontSize: 17,
         borderLeft: '6px solid transparent',
-        '&.active': { bgcolor: COLOUR.paper, color: COLOUR.ink, fontWeight: 700, borderLeftColor: COLOUR.zest },
+        '&.active': {
+          bgcolor: COLOUR.paper,
+          color: COLOUR.ink,
+          fontWeight: 700,
+          borderLeftColor: COLOUR.zest,
+        },
         '&:focus-visible': { outlineColor: COLOUR.paper, outlineOffset: -4 },
       }}
     >
@@ -85,7 +105,11 @@ function RailFoot() {
   const client = useQueryClient();
   const navigate = useNavigate();
   const [keys, setKeys] = useState(false);
-  const switchUnits = () => setPreferences({ units: person.units === 'metric' ? 'pound' : 'metric', numberStyle: person.numberStyle });
+  const switchUnits = () =>
+    setPreferences({
+      units: person.units === 'metric' ? 'pound' : 'metric',
+      numberStyle: person.numberStyle,
+    });
   useShortcut('u', 'switch between metric and pounds', switchUnits);
   useShortcut('?', 'show the keys', () => setKeys(true));
   const leave = async () => {
@@ -94,11 +118,27 @@ function RailFoot() {
     client.clear();
     client.setQueryData(SESSION_KEY, null);
   };
-  const button = { color: COLOUR.paper, justifyContent: 'flex-start', px: 2, minHeight: 44, fontWeight: 400, width: '100%' };
+  const button = {
+    color: COLOUR.paper,
+    justifyContent: 'flex-start',
+    px: 2,
+    minHeight: 44,
+    fontWeight: 400,
+    width: '100%',
+  };
   return (
     <Box sx={{ mt: 'auto', pb: 1 }}>
       <Box sx={{ px: 2, pb: 1, display: 'flex', gap: 1, alignItems: 'center', fontSize: 15 }} role="status">
-        <Box component="span" aria-hidden="true" sx={{ width: 12, height: 12, borderRadius: connected ? 6 : 0, bgcolor: connected ? COLOUR.fat : COLOUR.zest }} />
+        <Box
+          component="span"
+          aria-hidden="true"
+          sx={{
+            width: 12,
+            height: 12,
+            borderRadius: connected ? 6 : 0,
+            bgcolor: connected ? COLOUR.fat : COLOUR.zest,
+          }}
+        />
         {connected ? 'Connected' : 'No connection'}
       </Box>
       <Button sx={button} onClick={switchUnits}>

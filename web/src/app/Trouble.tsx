@@ -6,7 +6,19 @@ import { COLOUR } from './theme.js';
 export function Trouble({ error, again }: { error: unknown; again?: () => void }) {
   const sentence = error instanceof Error ? error.message : String(error);
   return (
-    <Box role="alert" sx={{ display: 'flex', gap: 2, alignItems: 'center', p: 2, my: 2, border: `2px solid ${COLOUR.zest}`, borderRadius: 1, bgcolor: COLOUR.sheet }}>
+    <Box
+      role="alert"
+      sx={{
+        display: 'flex',
+        gap: 2,
+        alignItems: 'center',
+        p: 2,
+        my: 2,
+        border: `2px solid ${COLOUR.zest}`,
+        borderRadius: 1,
+        bgcolor: COLOUR.sheet,
+      }}
+    >
       <Triangle />
       <Box sx={{ flex: 1 }}>{sentence}</Box>
       {again ? (

@@ -13,7 +13,7 @@ export class ApiProblem extends Error {
 }
 
 /** The server could not be reached, or its database was away: the same request may be sent again. */
-export class NotReached extends Error {
+class NotReached extends Error {
   constructor(sentence: string) {
     super(sentence);
     this.name = 'NotReached';
@@ -29,7 +29,10 @@ interface CallInput<R extends Route> {
  * Calls a route of the contract.
  * @throws ApiProblem for a refusal, NotReached when nothing was decided
  */
-export async function call<R extends Route>(route: R, input: CallInput<R> = {}): Promise<z.output<R['response']>> {
+export async function call<R extends Route>(
+  route: R,
+  input: CallInput<R> = {},
+): Promise<z.output<R['response']>> {
   const params = (input.params ?? {}) as Record<string, string>;
   const path = route.path.replace(/:(\w+)/g, (_, name: string) => encodeURIComponent(params[name] ?? ''));
   const response = await send(`/api/v1${path}`, route.method, input.body);

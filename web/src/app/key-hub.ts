@@ -1,9 +1,9 @@
 /** Keys closer together than this come from a scanner, not from a hand. */
 export const BURST_MS = 40;
 /** From this many such keys on, it is a scan. */
-export const BURST_KEYS = 4;
+const BURST_KEYS = 4;
 /** A second press of the pedal within this time is the same press. */
-export const PEDAL_MS = 400;
+const PEDAL_MS = 400;
 
 interface Held {
   key: string;

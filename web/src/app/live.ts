@@ -45,8 +45,12 @@ class LiveConnection {
     };
     source.addEventListener('open', () => tell({ kind: 'state', connected: true }));
     source.addEventListener('error', () => tell({ kind: 'state', connected: false }));
-    source.addEventListener('change', (e: MessageEvent<string>) => tell({ kind: 'change', data: JSON.parse(e.data) as Change }));
-    source.addEventListener('scale', (e: MessageEvent<string>) => tell({ kind: 'scale', data: JSON.parse(e.data) as ScaleReadingMessage }));
+    source.addEventListener('change', (e: MessageEvent<string>) =>
+      tell({ kind: 'change', data: JSON.parse(e.data) as Change }),
+    );
+    source.addEventListener('scale', (e: MessageEvent<string>) =>
+      tell({ kind: 'scale', data: JSON.parse(e.data) as ScaleReadingMessage }),
+    );
   }
 
   #take(message: LiveMessage): void {
@@ -90,7 +94,10 @@ export function useConnected(): boolean {
 /** The latest reading of a scale, as it comes. */
 export function useScaleReading(scaleId: string): ScaleReadingMessage | undefined {
   return useSyncExternalStore(
-    (notify) => live.listen((message) => (message.kind === 'scale' && message.data.scaleId === scaleId ? notify() : undefined)),
+    (notify) =>
+      live.listen((message) =>
+        message.kind === 'scale' && message.data.scaleId === scaleId ? notify() : undefined,
+      ),
     () => live.scales.get(scaleId),
   );
 }

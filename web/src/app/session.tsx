@@ -39,6 +39,8 @@ export function useSetPreferences(): (preferences: Pick<Person, 'units' | 'numbe
   const client = useQueryClient();
   return (preferences) => {
     client.setQueryData<Person | null>(SESSION_KEY, (person) => person && { ...person, ...preferences });
-    void call(ROUTES.setPreferences, { body: preferences }).catch(() => client.invalidateQueries({ queryKey: SESSION_KEY }));
+    void call(ROUTES.setPreferences, { body: preferences }).catch(() =>
+      client.invalidateQueries({ queryKey: SESSION_KEY }),
+    );
   };
 }

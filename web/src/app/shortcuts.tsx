@@ -16,7 +16,10 @@ interface Registry {
 
 const RegistryContext = createContext<Registry | undefined>(undefined);
 
-/** The one place where keys are read. The shortcut added last answers first. */
+/**
+ * The one place where keys are read. The shortcut added last answers first. Where a screen has use for
+ * the pedal, `Space` is the pedal even while a button has the focus; `Enter` still presses the button.
+ */
 export function ShortcutProvider({ children }: { children: ReactNode }) {
   const shortcuts = useRef<{ current: Shortcut }[]>([]);
   const registry = useMemo<Registry>(
@@ -49,8 +52,12 @@ export function ShortcutProvider({ children }: { children: ReactNode }) {
         return;
       }
       if (isField(event.target)) return;
-      if (event.key === ' ' && !isButton(event.target)) event.preventDefault();
-      if (isButton(event.target) && (event.key === ' ' || event.key === 'Enter')) return;
+      const pedal =
+        event.key === ' ' &&
+        !isInDialog(event.target) &&
+        shortcuts.current.some((s) => s.current.key === ' ');
+      if (isButton(event.target) && (event.key === 'Enter' || (event.key === ' ' && !pedal))) return;
+      if (event.key === ' ') event.preventDefault();
       hub.press(event.key, event.timeStamp, event.repeat);
       window.clearTimeout(timer);
       timer = window.setTimeout(() => hub.settle(), BURST_MS + 5);
@@ -88,10 +95,19 @@ function matches(shortcut: Shortcut, key: string): boolean {
 function isField(target: EventTarget | null): boolean {
   return (
     target instanceof HTMLElement &&
-    (target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName) || target.getAttribute('role') === 'combobox')
+    (target.isContentEditable ||
+      /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName) ||
+      target.getAttribute('role') === 'combobox')
   );
 }
 
+function isInDialog(target: EventTarget | null): boolean {
+  return target instanceof HTMLElement && target.closest('[role="dialog"]') !== null;
+}
+
 function isButton(target: EventTarget | null): boolean {
-  return target instanceof HTMLElement && target.closest('button, a, [role="slider"], [role="menuitem"], [role="option"]') !== null;
+  return (
+    target instanceof HTMLElement &&
+    target.closest('button, a, [role="slider"], [role="menuitem"], [role="option"]') !== null
+  );
 }

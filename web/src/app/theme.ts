@@ -37,6 +37,9 @@ export const FONT = {
 /** Figures in the condensed face, all of one width. */
 export const NUMERALS = { fontFamily: FONT.number, fontVariantNumeric: 'tabular-nums' } as const;
 
+/** A phone held sideways. */
+export const SHORT = '@media (max-height: 500px)';
+
 export const theme = createTheme({
   palette: {
     background: { default: COLOUR.paper, paper: COLOUR.sheet },
@@ -60,9 +63,14 @@ export const theme = createTheme({
         root: { minHeight: 44, borderWidth: 2, '&:hover': { borderWidth: 2 } },
       },
     },
-    MuiButtonBase: { defaultProps: { disableRipple: true }, styleOverrides: { root: { fontFamily: FONT.text } } },
+    MuiButtonBase: {
+      defaultProps: { disableRipple: true },
+      styleOverrides: { root: { fontFamily: FONT.text } },
+    },
     MuiTextField: { defaultProps: { size: 'small' } },
-    MuiTableCell: { styleOverrides: { root: { borderColor: COLOUR.edge, fontSize: '1rem', padding: '9px 12px' } } },
+    MuiTableCell: {
+      styleOverrides: { root: { borderColor: COLOUR.edge, fontSize: '1rem', padding: '9px 12px' } },
+    },
     MuiCssBaseline: {
       styleOverrides: {
         body: { backgroundColor: COLOUR.paper },

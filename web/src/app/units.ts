@@ -1,5 +1,6 @@
 import { useMemo } from 'react';
 import {
+  fillTokens,
   formatLength,
   formatMass,
   formatNumber,
@@ -24,6 +25,8 @@ export interface Units {
   money: (minor: number) => string;
   /** Price or cost per mass unit of the person's system. */
   perMass: (minorPerKg: number) => string;
+  /** A sentence of the server with its weights and temperatures in the person's units. */
+  sentence: (text: string) => string;
 }
 
 /** Formatting in the units of the person signed in. */
@@ -41,9 +44,12 @@ export function useUnits(): Units {
       length: (mm) => formatLength(mm, options),
       number,
       percent: (value, decimals = 1) => `${number(value, decimals)}\u00a0%`,
+      sentence: (text) => fillTokens(text, options),
       money: (minor) => number(minor / 100, 2),
       perMass: (minor) =>
-        units === 'metric' ? `${number(minor / 100, 2)}\u00a0/\u00a0kg` : `${number((minor / 100) * 0.45359237, 2)}\u00a0/\u00a0lb`,
+        units === 'metric'
+          ? `${number(minor / 100, 2)}\u00a0/\u00a0kg`
+          : `${number((minor / 100) * 0.45359237, 2)}\u00a0/\u00a0lb`,
     };
   }, [units, numberStyle]);
 }

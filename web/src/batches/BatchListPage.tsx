@@ -24,23 +24,51 @@ export default function BatchListPage() {
       </Box>
       {batches.data.length === 0 ? <Box>No batch has been opened yet.</Box> : null}
       {batches.data.map((batch) => (
-        <Box key={batch.id} sx={{ display: 'grid', gridTemplateColumns: '70px 230px 110px 1fr 200px', gap: 2, alignItems: 'center', py: 1, borderTop: `1px solid ${COLOUR.edge}` }}>
+        <Box
+          key={batch.id}
+          sx={{
+            display: 'grid',
+            gridTemplateColumns: '70px 230px 110px 1fr 200px',
+            gap: 2,
+            alignItems: 'center',
+            py: 1,
+            borderTop: `1px solid ${COLOUR.edge}`,
+          }}
+        >
           <Box sx={{ ...NUMERALS, fontSize: 26, fontWeight: 700 }}>{batch.number}</Box>
-          <Box component={Link} to={`/batches/${batch.id}`} sx={{ color: 'text.primary', fontWeight: 700, fontSize: 18, py: 1.2 }}>
+          <Box
+            component={Link}
+            to={`/batches/${batch.id}`}
+            sx={{ color: 'text.primary', fontWeight: 700, fontSize: 18, py: 1.2 }}
+          >
             {batch.product}
           </Box>
           <Box>
             {batch.plannedFor.split('-').reverse().slice(0, 2).join('.')}.
             <Box sx={{ fontSize: 14, color: 'text.secondary' }}>{STATE_WORD[batch.state]}</Box>
           </Box>
-          <WeightRibbon stations={batch.ribbon} width={520} height={34} title={`Ribbon of batch ${batch.number}`} />
+          <WeightRibbon
+            stations={batch.ribbon}
+            width={520}
+            height={34}
+            title={`Ribbon of batch ${batch.number}`}
+          />
           <Box sx={{ textAlign: 'right' }}>
             <Box sx={{ ...NUMERALS, fontSize: 18 }}>
               {units.mass(batch.meatMg)} meat{batch.outMg > 0 ? ` → ${units.mass(batch.outMg)}` : ''}
             </Box>
             {batch.trouble ? (
-              <Box sx={{ display: 'flex', gap: 0.8, justifyContent: 'flex-end', alignItems: 'center', fontSize: 15, fontWeight: 700 }}>
-                <Triangle size={18} /> {batch.trouble}
+              <Box
+                sx={{
+                  display: 'flex',
+                  gap: 0.8,
+                  justifyContent: 'flex-end',
+                  alignItems: 'center',
+                  fontSize: 15,
+                  fontWeight: 700,
+                }}
+              >
+                <Triangle size={18} /> {units.sentence(batch.trouble)}
               </Box>
             ) : (
               <Box sx={{ fontSize: 15 }}>{batch.stepTitle ?? ''}</Box>

@@ -29,7 +29,8 @@ function Sheet({ sheet }: { sheet: BatchSheet }) {
   const units = useUnits();
   const person = usePerson();
   const [chosenId, setChosenId] = useState<string>();
-  const chosen = sheet.steps.find((s) => s.id === (chosenId ?? sheet.stepId)) ?? sheet.steps[sheet.steps.length - 1];
+  const chosen =
+    sheet.steps.find((s) => s.id === (chosenId ?? sheet.stepId)) ?? sheet.steps[sheet.steps.length - 1];
   const canWork = sheet.state === 'open' && (person.role === 'lead' || person.role === 'bench');
   return (
     <Box sx={{ pb: 2 }}>
@@ -37,7 +38,9 @@ function Sheet({ sheet }: { sheet: BatchSheet }) {
         <Box component="h1" sx={{ fontSize: 28, m: 0 }}>
           Batch {sheet.number} · {sheet.product}
         </Box>
-        <Box>{sheet.recipe.state}, recipe version {sheet.recipe.versionNo}</Box>
+        <Box>
+          {sheet.recipe.state}, recipe version {sheet.recipe.versionNo}
+        </Box>
         {sheet.state !== 'open' ? <b>{sheet.state === 'closed' ? 'finished' : 'cancelled'}</b> : null}
         <Box component={Link} to={`/yields/${sheet.id}`} sx={{ ml: 'auto', color: 'text.primary' }}>
           Yields of this batch
@@ -47,32 +50,45 @@ function Sheet({ sheet }: { sheet: BatchSheet }) {
         <span>
           {units.mass(sheet.meatBasis.massMg, 10_000)} meat {BASIS_WORD[sheet.meatBasis.from]}
         </span>
-        <span>{units.mass(sheet.mixMg, 10_000)} mix in {sheet.loads} {sheet.loads === 1 ? 'load' : 'loads'}</span>
         <span>
-          {units.percent(sheet.plannedFatPct)} ± {units.number(sheet.fatSd, 1)} fat, window {units.number(sheet.window.minPct, 0)}–{units.number(sheet.window.maxPct, 0)} %,{' '}
+          {units.mass(sheet.mixMg, 10_000)} mix in {sheet.loads} {sheet.loads === 1 ? 'load' : 'loads'}
+        </span>
+        <span>
+          {units.percent(sheet.plannedFatPct)} ± {units.number(sheet.fatSd, 1)} fat, window{' '}
+          {units.number(sheet.window.minPct, 0)}–{units.number(sheet.window.maxPct, 0)} %,{' '}
           {units.percent(sheet.inWindow * 100, 0)} sure
         </span>
       </Box>
       {sheet.trouble ? (
         <Box role="alert" sx={{ display: 'flex', gap: 1, alignItems: 'center', fontWeight: 700, mb: 1 }}>
-          <Triangle /> {sheet.trouble}
+          <Triangle /> {units.sentence(sheet.trouble)}
         </Box>
       ) : null}
       {sheet.ribbon.some((s) => s.inMg > 0) ? (
-        <WeightRibbon stations={sheet.ribbon} width={1080} height={206} labels title={`Weight ribbon of batch ${sheet.number}`} />
+        <WeightRibbon
+          stations={sheet.ribbon}
+          width={1080}
+          height={206}
+          labels
+          title={`Weight ribbon of batch ${sheet.number}`}
+        />
       ) : (
-        <Box sx={{ p: 2, color: 'text.secondary' }}>Nothing has been weighed yet; the ribbon begins with the first trim.</Box>
+        <Box sx={{ p: 2, color: 'text.secondary' }}>
+          Nothing has been weighed yet; the ribbon begins with the first trim.
+        </Box>
       )}
       <StepStrip steps={sheet.steps} chosenId={chosen?.id} onChoose={setChosenId} />
       {chosen ? <StepPanel sheet={sheet} step={chosen} /> : null}
       <LineTable lines={sheet.lines} />
       <EntryList sheet={sheet} />
-      {sheet.state === 'open' && person.role === 'lead' && sheet.meatMg === 0 ? <CancelBatch sheet={sheet} /> : null}
+      {sheet.state === 'open' && person.role === 'lead' && sheet.meatMg === 0 ? (
+        <CancelBatch sheet={sheet} />
+      ) : null}
       {canWork ? (
         <PrimaryBar>
           <Button component={Link} to={`/bench/${sheet.id}`} variant="contained" sx={PRIMARY}>
-          Take up at the bench: {sheet.stepTitle}
-        </Button>
+            Take up at the bench: {sheet.stepTitle}
+          </Button>
         </PrimaryBar>
       ) : null}
     </Box>
@@ -92,8 +108,14 @@ function StepPanel({ sheet, step }: { sheet: BatchSheet; step: SheetStep }) {
           {index + 1}. {step.title}
         </Box>
         <Box sx={{ my: 0.5 }}>{step.say}</Box>
-        {step.stopAboveC !== undefined ? <Box>Stops above {units.temperature(step.stopAboveC)}; your own plan and authority decide.</Box> : null}
-        {step.stopBelowC !== undefined ? <Box>Needs {units.temperature(step.stopBelowC)} in the core; your own plan and authority decide.</Box> : null}
+        {step.stopAboveC !== undefined ? (
+          <Box>Stops above {units.temperature(step.stopAboveC)}; your own plan and authority decide.</Box>
+        ) : null}
+        {step.stopBelowC !== undefined ? (
+          <Box>
+            Needs {units.temperature(step.stopBelowC)} in the core; your own plan and authority decide.
+          </Box>
+        ) : null}
         {step.caution ? <Box sx={{ fontWeight: 700, mt: 0.5 }}>{step.caution}</Box> : null}
         {step.state === 'closed' ? (
           <Box sx={{ mt: 1 }}>
@@ -103,7 +125,7 @@ function StepPanel({ sheet, step }: { sheet: BatchSheet; step: SheetStep }) {
         ) : (
           step.missing.map((m) => (
             <Box key={m.what + m.sentence} sx={{ mt: 0.5 }}>
-              – {m.sentence}
+              – {units.sentence(m.sentence)}
             </Box>
           ))
         )}
@@ -119,13 +141,24 @@ function StepPanel({ sheet, step }: { sheet: BatchSheet; step: SheetStep }) {
           .filter((r) => r.kind !== 'sample')
           .map((r) => (
             <Box key={r.id}>
-              {r.kind === 'temperature' ? units.temperature(r.value) : r.kind === 'tack' ? (r.value === 1 ? 'tack test passed' : 'tack test failed') : `${r.value} ${r.kind === 'count' ? 'pieces' : 'minutes'}`}{' '}
+              {r.kind === 'temperature'
+                ? units.temperature(r.value)
+                : r.kind === 'tack'
+                  ? r.value === 1
+                    ? 'tack test passed'
+                    : 'tack test failed'
+                  : `${r.value} ${r.kind === 'count' ? 'pieces' : 'minutes'}`}{' '}
               · {r.person}, {r.at.slice(11, 16)}
             </Box>
           ))}
         {readings.some((r) => r.kind === 'sample') ? (
           <Box>
-            sample of {readings.filter((r) => r.kind === 'sample').length}: {readings.filter((r) => r.kind === 'sample').map((r) => units.number(r.value / 1000, 0)).join(', ')} g
+            sample of {readings.filter((r) => r.kind === 'sample').length}:{' '}
+            {readings
+              .filter((r) => r.kind === 'sample')
+              .map((r) => units.number(r.value / 1000, 0))
+              .join(', ')}{' '}
+            g
           </Box>
         ) : null}
       </Box>

@@ -24,7 +24,13 @@ export function CancelBatch({ sheet }: { sheet: BatchSheet }) {
           action={`Cancel batch ${sheet.number}`}
           onClose={() => setAsking(false)}
           onReason={async (reason) => {
-            client.setQueryData(['batch', sheet.id], await call(ROUTES.cancelBatch, { params: { id: sheet.id }, body: { id, version: sheet.version, reason } }));
+            client.setQueryData(
+              ['batch', sheet.id],
+              await call(ROUTES.cancelBatch, {
+                params: { id: sheet.id },
+                body: { id, version: sheet.version, reason },
+              }),
+            );
             setAsking(false);
           }}
         />

@@ -21,7 +21,9 @@ export function EntryList({ sheet }: { sheet: BatchSheet }) {
       {(all ? entries : entries.slice(0, 8)).map((entry) => (
         <EntryRow key={entry.id} entry={entry} sheet={sheet} onWrong={() => setWrong(entry)} />
       ))}
-      {entries.length > 8 ? <Button onClick={() => setAll(!all)}>{all ? 'Fewer' : `All ${entries.length} entries`}</Button> : null}
+      {entries.length > 8 ? (
+        <Button onClick={() => setAll(!all)}>{all ? 'Fewer' : `All ${entries.length} entries`}</Button>
+      ) : null}
       {wrong ? <ReverseDialog batchId={sheet.id} entry={wrong} onClose={() => setWrong(undefined)} /> : null}
     </Box>
   );
@@ -30,19 +32,46 @@ export function EntryList({ sheet }: { sheet: BatchSheet }) {
 function EntryRow({ entry, sheet, onWrong }: { entry: SheetEntry; sheet: BatchSheet; onWrong: () => void }) {
   const units = useUnits();
   const person = usePerson();
-  const amount = entry.measure === 'mg' ? units.mass(entry.amount) : entry.measure === 'mm' ? units.length(entry.amount) : String(entry.amount);
+  const amount =
+    entry.measure === 'mg'
+      ? units.mass(entry.amount)
+      : entry.measure === 'mm'
+        ? units.length(entry.amount)
+        : String(entry.amount);
   const may = person.role === 'lead' || (person.role === 'bench' && sheet.state === 'open');
   const canReverse = may && !entry.reversed && entry.reversesId === null && entry.how !== 'derived';
   return (
-    <Box sx={{ display: 'grid', gridTemplateColumns: '64px 110px 1fr 130px 120px', gap: 2, alignItems: 'center', borderTop: `1px solid ${COLOUR.edge}`, minHeight: 46, opacity: entry.reversed ? 0.72 : 1 }}>
+    <Box
+      sx={{
+        display: 'grid',
+        gridTemplateColumns: '64px 110px 1fr 130px 120px',
+        gap: 2,
+        alignItems: 'center',
+        borderTop: `1px solid ${COLOUR.edge}`,
+        minHeight: 46,
+        opacity: entry.reversed ? 0.72 : 1,
+      }}
+    >
       <Box sx={NUMERALS}>{entry.at.slice(11, 16)}</Box>
-      <Box sx={{ ...NUMERALS, fontWeight: 700, fontSize: 19, textAlign: 'right', textDecoration: entry.reversed ? 'line-through' : 'none' }}>{amount}</Box>
+      <Box
+        sx={{
+          ...NUMERALS,
+          fontWeight: 700,
+          fontSize: 19,
+          textAlign: 'right',
+          textDecoration: entry.reversed ? 'line-through' : 'none',
+        }}
+      >
+        {amount}
+      </Box>
       <Box>
         {entry.from} → {entry.to}
         {entry.reversesId ? <b> taken back: {entry.reason}</b> : null}
         {entry.reversed ? ' (taken back)' : ''}
       </Box>
-      <Box sx={{ fontSize: 15 }}>{entry.how === 'derived' ? 'computed' : `${entry.person}, ${entry.how}`}</Box>
+      <Box sx={{ fontSize: 15 }}>
+        {entry.how === 'derived' ? 'computed' : `${entry.person}, ${entry.how}`}
+      </Box>
       {canReverse ? (
         <Button size="small" onClick={onWrong}>
           Take back

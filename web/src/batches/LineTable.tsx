@@ -31,13 +31,29 @@ export function LineTable({ lines }: { lines: readonly SheetLine[] }) {
       </TableHead>
       <TableBody sx={{ '& td': { fontSize: 17 } }}>
         {lines.map((line) => (
-          <TableRow key={line.id} sx={line.role === 'cure' ? { outline: `2px solid ${COLOUR.cure}`, outlineOffset: -2 } : {}}>
+          <TableRow
+            key={line.id}
+            sx={line.role === 'cure' ? { outline: `2px solid ${COLOUR.cure}`, outlineOffset: -2 } : {}}
+          >
             <TableCell>
-              <Box component="span" aria-hidden="true" sx={{ display: 'inline-block', width: 12, height: 12, mr: 1, bgcolor: MATERIAL_FILL[line.material], border: `1px solid ${COLOUR.ink}` }} />
+              <Box
+                component="span"
+                aria-hidden="true"
+                sx={{
+                  display: 'inline-block',
+                  width: 12,
+                  height: 12,
+                  mr: 1,
+                  bgcolor: MATERIAL_FILL[line.material],
+                  border: `1px solid ${COLOUR.ink}`,
+                }}
+              />
               {line.name}
               {line.cure ? (
                 <Box sx={{ fontSize: 14 }}>
-                  {units.number(line.cure.ppm, 1)} ppm nitrite on {line.cure.basis}; limit {units.number(line.cure.limitPpm, 1)} ({line.cure.book.toUpperCase()}, confirm with your authority), at most {units.mass(line.cure.maxMg)}
+                  {units.number(line.cure.ppm, 1)} ppm nitrite on {line.cure.basis}; limit{' '}
+                  {units.number(line.cure.limitPpm, 1)} ({line.cure.book.toUpperCase()}, confirm with your
+                  authority), at most {units.mass(line.cure.maxMg)}
                 </Box>
               ) : null}
               {line.note ? <Box sx={{ fontSize: 14, fontStyle: 'italic' }}>{line.note}</Box> : null}
@@ -47,7 +63,9 @@ export function LineTable({ lines }: { lines: readonly SheetLine[] }) {
               {units.mass(line.dueMg)}
             </TableCell>
             <TableCell align="right" sx={{ ...NUMERALS, whiteSpace: 'nowrap' }}>
-              {line.gPerKgMeat === null ? '' : `${units.number(line.gPerKgMeat, 2)} g · ${units.number(line.gPerKgMeat / 10, 2)} %`}
+              {line.gPerKgMeat === null
+                ? ''
+                : `${units.number(line.gPerKgMeat, 2)} g · ${units.number(line.gPerKgMeat / 10, 2)} %`}
             </TableCell>
             <TableCell align="right" sx={NUMERALS}>
               {line.pctOfMix === null ? '' : units.percent(line.pctOfMix, 2)}

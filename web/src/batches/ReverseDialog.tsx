@@ -9,7 +9,15 @@ import { useUnits } from '../app/units.js';
 const REASONS = ['Wrong weight', 'Wrong lot', 'Weighed twice', 'Tub was not tared'];
 
 /** Takes one entry back, with a reason. */
-export function ReverseDialog({ batchId, entry, onClose }: { batchId: string; entry: Pick<SheetEntry, 'id' | 'amount' | 'measure' | 'from' | 'to'>; onClose: () => void }) {
+export function ReverseDialog({
+  batchId,
+  entry,
+  onClose,
+}: {
+  batchId: string;
+  entry: Pick<SheetEntry, 'id' | 'amount' | 'measure' | 'from' | 'to'>;
+  onClose: () => void;
+}) {
   const units = useUnits();
   const client = useQueryClient();
   const [id] = useState(() => uuid());
@@ -22,7 +30,10 @@ export function ReverseDialog({ batchId, entry, onClose }: { batchId: string; en
       action={`Take back ${amount}`}
       onClose={onClose}
       onReason={async (reason) => {
-        const sheet = await call(ROUTES.reverseEntry, { params: { id: batchId }, body: { id, transferId: entry.id, reason } });
+        const sheet = await call(ROUTES.reverseEntry, {
+          params: { id: batchId },
+          body: { id, transferId: entry.id, reason },
+        });
         client.setQueryData(['batch', batchId], sheet);
         onClose();
       }}

@@ -18,13 +18,29 @@ export function StepStrip({ steps, chosenId, onChoose }: StepStripProps) {
   return (
     <Box role="tablist" aria-label="Steps" sx={{ display: 'flex', gap: 0.5, my: 1, overflowX: 'auto' }}>
       {steps.map((step, i) => (
-        <StepTab key={step.id} step={step} digit={i + 1} chosen={step.id === chosenId} onChoose={() => onChoose(step.id)} />
+        <StepTab
+          key={step.id}
+          step={step}
+          digit={i + 1}
+          chosen={step.id === chosenId}
+          onChoose={() => onChoose(step.id)}
+        />
       ))}
     </Box>
   );
 }
 
-function StepTab({ step, digit, chosen, onChoose }: { step: SheetStep; digit: number; chosen: boolean; onChoose: () => void }) {
+function StepTab({
+  step,
+  digit,
+  chosen,
+  onChoose,
+}: {
+  step: SheetStep;
+  digit: number;
+  chosen: boolean;
+  onChoose: () => void;
+}) {
   useShortcut(`Alt+${digit}`, digit < 10 ? `go to ${step.title}` : '', onChoose, digit < 10);
   return (
     <ButtonBase
@@ -38,7 +54,8 @@ function StepTab({ step, digit, chosen, onChoose }: { step: SheetStep; digit: nu
         p: '6px 10px',
         display: 'block',
         textAlign: 'left',
-        bgcolor: step.state === 'current' ? COLOUR.fat : step.state === 'closed' ? COLOUR.steel : COLOUR.sheet,
+        bgcolor:
+          step.state === 'current' ? COLOUR.fat : step.state === 'closed' ? COLOUR.steel : COLOUR.sheet,
         border: `2px solid ${chosen ? COLOUR.ink : COLOUR.edge}`,
         fontSize: 15,
         lineHeight: 1.15,

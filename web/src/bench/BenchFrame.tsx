@@ -4,7 +4,7 @@ import type { ReactNode } from 'react';
 import { Link } from 'react-router';
 import type { BatchSheet, SheetStep } from '@zest/contract';
 import { useConnected } from '../app/live.js';
-import { COLOUR } from '../app/theme.js';
+import { COLOUR, SHORT } from '../app/theme.js';
 import { Triangle } from '../app/Trouble.js';
 import type { Pending } from './pending.js';
 
@@ -23,28 +23,89 @@ export function BenchFrame({ sheet, step, pending, children, actions, primary }:
   const connected = useConnected();
   const index = step ? sheet.steps.indexOf(step) + 1 : 0;
   return (
-    <Box component="main" sx={{ height: '100vh', display: 'flex', flexDirection: 'column', overflow: 'hidden' }}>
-      <Box component="header" sx={{ display: 'flex', alignItems: 'center', gap: 3, px: 2, minHeight: 68, bgcolor: COLOUR.pine, color: COLOUR.paper }}>
-        <Button component={Link} to="/bench" sx={{ color: COLOUR.paper, minHeight: 64, minWidth: 110, fontSize: 20 }}>
+    <Box
+      component="main"
+      sx={{ height: '100vh', display: 'flex', flexDirection: 'column', overflow: 'hidden' }}
+    >
+      <Box
+        component="header"
+        sx={{
+          display: 'flex',
+          alignItems: 'center',
+          gap: 3,
+          px: 2,
+          minHeight: 68,
+          bgcolor: COLOUR.pine,
+          color: COLOUR.paper,
+          [SHORT]: { minHeight: 64 },
+        }}
+      >
+        <Button
+          component={Link}
+          to="/bench"
+          sx={{ color: COLOUR.paper, minHeight: 64, minWidth: 110, fontSize: 20 }}
+        >
           Leave
         </Button>
-        <Box component="h1" sx={{ m: 0, fontSize: 26, whiteSpace: 'nowrap' }}>
+        <Box component="h1" sx={{ m: 0, fontSize: 26, whiteSpace: 'nowrap', [SHORT]: { fontSize: 20 } }}>
           {step ? `${index} of ${sheet.steps.length}: ${step.title}` : 'Finished'}
         </Box>
-        <Box sx={{ fontSize: 20, whiteSpace: 'nowrap' }}>
+        <Box sx={{ fontSize: 20, whiteSpace: 'nowrap', [SHORT]: { display: 'none' } }}>
           {sheet.product}, batch {sheet.number}
         </Box>
-        <Box role="status" sx={{ ml: 'auto', fontSize: 18, display: 'flex', gap: 1, alignItems: 'center', whiteSpace: 'nowrap' }}>
-          <Box component="span" aria-hidden="true" sx={{ width: 16, height: 16, borderRadius: connected ? 8 : 0, bgcolor: connected ? COLOUR.fat : COLOUR.zest }} />
+        <Box
+          role="status"
+          sx={{
+            ml: 'auto',
+            fontSize: 18,
+            display: 'flex',
+            gap: 1,
+            alignItems: 'center',
+            whiteSpace: 'nowrap',
+          }}
+        >
+          <Box
+            component="span"
+            aria-hidden="true"
+            sx={{
+              width: 16,
+              height: 16,
+              borderRadius: connected ? 8 : 0,
+              bgcolor: connected ? COLOUR.fat : COLOUR.zest,
+            }}
+          />
           {connected ? 'Connected' : 'No connection'}
         </Box>
       </Box>
       {step?.caution ? (
-        <Box sx={{ px: 3, py: 0.8, bgcolor: COLOUR.fat, fontSize: 20, fontWeight: 700 }}>{step.caution}</Box>
+        <Box
+          sx={{
+            px: 3,
+            py: 0.8,
+            bgcolor: COLOUR.fat,
+            fontSize: 20,
+            fontWeight: 700,
+            [SHORT]: { py: 0, fontSize: 16 },
+          }}
+        >
+          {step.caution}
+        </Box>
       ) : null}
       <Waiting pending={pending} />
-      <Box sx={{ flex: 1, minHeight: 0, overflow: 'auto', px: 3, pt: 2 }}>{children}</Box>
-      <Box component="footer" sx={{ display: 'flex', gap: 2, alignItems: 'center', p: '12px 24px', borderTop: `2px solid ${COLOUR.edge}` }}>
+      <Box sx={{ flex: 1, minHeight: 0, overflow: 'auto', px: 3, pt: 2, [SHORT]: { pt: 0.5 } }}>
+        {children}
+      </Box>
+      <Box
+        component="footer"
+        sx={{
+          display: 'flex',
+          gap: 2,
+          alignItems: 'center',
+          p: '12px 24px',
+          borderTop: `2px solid ${COLOUR.edge}`,
+          [SHORT]: { p: '4px 12px', gap: 0.5 },
+        }}
+      >
         {actions}
         <Box sx={{ ml: 'auto' }}>{primary}</Box>
       </Box>
@@ -55,7 +116,10 @@ export function BenchFrame({ sheet, step, pending, children, actions, primary }:
 function Waiting({ pending }: { pending: Pending }) {
   if (pending.waiting.length === 0 && pending.refused.length === 0) return null;
   return (
-    <Box role="alert" sx={{ px: 3, py: 1, bgcolor: COLOUR.sheet, borderBottom: `3px solid ${COLOUR.zest}`, fontSize: 19 }}>
+    <Box
+      role="alert"
+      sx={{ px: 3, py: 1, bgcolor: COLOUR.sheet, borderBottom: `3px solid ${COLOUR.zest}`, fontSize: 19 }}
+    >
       {pending.waiting.map((entry) => (
         <Box key={entry.body.id} sx={{ display: 'flex', gap: 1.5, alignItems: 'center' }}>
           <Triangle /> <b>{entry.label}</b> not yet confirmed; it is kept here.
@@ -79,17 +143,57 @@ function Waiting({ pending }: { pending: Pending }) {
 }
 
 /** The one thing to do now, always bottom right, named with its number. */
-export function Primary({ children, onClick, disabled = false }: { children: ReactNode; onClick: () => void; disabled?: boolean }) {
+export function Primary({
+  children,
+  onClick,
+  disabled = false,
+}: {
+  children: ReactNode;
+  onClick: () => void;
+  disabled?: boolean;
+}) {
   return (
-    <Button variant="contained" onClick={onClick} disabled={disabled} sx={{ minHeight: 88, minWidth: 340, fontSize: 30, px: 4 }}>
+    <Button
+      variant="contained"
+      onClick={onClick}
+      disabled={disabled}
+      sx={{
+        minHeight: 88,
+        minWidth: 340,
+        fontSize: 30,
+        px: 4,
+        [SHORT]: { minHeight: 64, minWidth: 210, fontSize: 22, px: 2 },
+      }}
+    >
       {children}
     </Button>
   );
 }
 
-export function Secondary({ children, onClick, disabled = false, pressed }: { children: ReactNode; onClick: () => void; disabled?: boolean; pressed?: boolean }) {
+export function Secondary({
+  children,
+  onClick,
+  disabled = false,
+  pressed,
+}: {
+  children: ReactNode;
+  onClick: () => void;
+  disabled?: boolean;
+  pressed?: boolean;
+}) {
   return (
-    <Button variant={pressed ? 'contained' : 'outlined'} onClick={onClick} disabled={disabled} aria-pressed={pressed} sx={{ minHeight: 72, minWidth: 96, fontSize: 20 }}>
+    <Button
+      variant={pressed ? 'contained' : 'outlined'}
+      onClick={onClick}
+      disabled={disabled}
+      aria-pressed={pressed}
+      sx={{
+        minHeight: 72,
+        minWidth: 96,
+        fontSize: 20,
+        [SHORT]: { minHeight: 64, minWidth: 64, fontSize: 16, px: 1 },
+      }}
+    >
       {children}
     </Button>
   );

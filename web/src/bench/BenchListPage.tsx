@@ -7,10 +7,12 @@ import { call } from '../app/api.js';
 import { Loading } from '../app/Loading.js';
 import { COLOUR } from '../app/theme.js';
 import { Trouble } from '../app/Trouble.js';
+import { useUnits } from '../app/units.js';
 import { WeightRibbon } from '../kit/weight-ribbon/WeightRibbon.js';
 
 /** Which batch is taken up; large enough for a wet hand. */
 export default function BenchListPage() {
+  const units = useUnits();
   const batches = useQuery({ queryKey: ['batches'], queryFn: () => call(ROUTES.listBatches) });
   if (batches.error) return <Trouble error={batches.error} again={() => void batches.refetch()} />;
   if (!batches.data) return <Loading what="Fetching the batches" />;
@@ -25,7 +27,19 @@ export default function BenchListPage() {
           key={batch.id}
           component={Link}
           to={`/bench/${batch.id}`}
-          sx={{ display: 'grid', gridTemplateColumns: '300px 1fr', gap: 3, width: '100%', minHeight: 130, p: 2, mb: 2, textAlign: 'left', bgcolor: COLOUR.sheet, border: `3px solid ${COLOUR.edge}`, color: COLOUR.ink }}
+          sx={{
+            display: 'grid',
+            gridTemplateColumns: '300px 1fr',
+            gap: 3,
+            width: '100%',
+            minHeight: 130,
+            p: 2,
+            mb: 2,
+            textAlign: 'left',
+            bgcolor: COLOUR.sheet,
+            border: `3px solid ${COLOUR.edge}`,
+            color: COLOUR.ink,
+          }}
         >
           <Box>
             <Box sx={{ fontSize: 30, fontWeight: 700 }}>{batch.product}</Box>
@@ -33,9 +47,14 @@ export default function BenchListPage() {
           </Box>
           <Box>
             <Box sx={{ fontSize: 24, mb: 1 }}>
-              <b>{batch.stepTitle}</b>: {batch.waitsFor}
+              <b>{batch.stepTitle}</b>: {units.sentence(batch.waitsFor ?? '')}
             </Box>
-            <WeightRibbon stations={batch.ribbon} width={640} height={40} title={`Ribbon of batch ${batch.number}`} />
+            <WeightRibbon
+              stations={batch.ribbon}
+              width={640}
+              height={40}
+              title={`Ribbon of batch ${batch.number}`}
+            />
           </Box>
         </ButtonBase>
       ))}

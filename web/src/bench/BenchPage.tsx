@@ -19,7 +19,11 @@ export default function BenchPage() {
   const batch = useBatch(id);
   const pending = usePending(id);
   if (!batch.data) {
-    return batch.error ? <Trouble error={batch.error} again={() => void batch.refetch()} /> : <Loading what="Fetching the batch" />;
+    return batch.error ? (
+      <Trouble error={batch.error} again={() => void batch.refetch()} />
+    ) : (
+      <Loading what="Fetching the batch" />
+    );
   }
   const sheet = batch.data;
   const step = sheet.steps.find((s) => s.state === 'current');
@@ -27,9 +31,17 @@ export default function BenchPage() {
     return (
       <BenchFrame sheet={sheet} step={undefined} pending={pending}>
         <Box sx={{ fontSize: 26, my: 3 }}>
-          {sheet.state === 'cancelled' ? 'This batch was cancelled.' : `Done: ${units.mass(sheet.outMg)} finished, ${units.mass(sheet.unaccountedMg)} unaccounted.`}
+          {sheet.state === 'cancelled'
+            ? 'This batch was cancelled.'
+            : `Done: ${units.mass(sheet.outMg)} finished, ${units.mass(sheet.unaccountedMg)} unaccounted.`}
         </Box>
-        <WeightRibbon stations={sheet.ribbon} width={1180} height={260} labels title={`Weight ribbon of batch ${sheet.number}`} />
+        <WeightRibbon
+          stations={sheet.ribbon}
+          width={1180}
+          height={260}
+          labels
+          title={`Weight ribbon of batch ${sheet.number}`}
+        />
       </BenchFrame>
     );
   }

@@ -8,6 +8,7 @@ import { ReasonDialog } from '../app/ReasonDialog.js';
 import { usePerson } from '../app/session.js';
 import { useShortcut } from '../app/shortcuts.js';
 import { Triangle } from '../app/Trouble.js';
+import { useUnits } from '../app/units.js';
 import { Primary, Secondary } from './BenchFrame.js';
 
 interface CloseStepButtonProps {
@@ -16,7 +17,7 @@ interface CloseStepButtonProps {
 }
 
 /** Closes the step when nothing is missing; the server decides, and its sentences are shown. */
-export function useCloseStep({ sheet, step }: CloseStepButtonProps) {
+function useCloseStep({ sheet, step }: CloseStepButtonProps) {
   const client = useQueryClient();
   const [problem, setProblem] = useState<string>();
   const id = useRef(uuid());
@@ -58,6 +59,7 @@ export function CloseStepPrimary({ sheet, step }: CloseStepButtonProps) {
 /** The lead's signed way past what is missing. */
 export function SignPast({ sheet, step }: CloseStepButtonProps) {
   const person = usePerson();
+  const units = useUnits();
   const { close } = useCloseStep({ sheet, step });
   const [asking, setAsking] = useState(false);
   if (person.role !== 'lead' || step.missing.length === 0) return null;
@@ -67,7 +69,7 @@ export function SignPast({ sheet, step }: CloseStepButtonProps) {
       {asking ? (
         <ReasonDialog
           title={`Close ${step.title} with something missing`}
-          text={step.missing.map((m) => m.sentence).join(' ')}
+          text={units.sentence(step.missing.map((m) => m.sentence).join(' '))}
           reasons={['Checked by hand', 'Not needed for this batch', 'Instrument is broken']}
           action={`Sign and close ${step.title}`}
           onClose={() => setAsking(false)}

@@ -1,10 +1,10 @@
 import Box from '@mui/material/Box';
 import ButtonBase from '@mui/material/ButtonBase';
 import type { SheetLine } from '@zest/contract';
-import { COLOUR, NUMERALS } from '../app/theme.js';
+import { COLOUR, NUMERALS, SHORT } from '../app/theme.js';
 import { useUnits } from '../app/units.js';
 import { Jar } from '../kit/jar/Jar.js';
-import { isDone } from './WeighStation.js';
+import { isDone } from './is-done.js';
 
 interface JarRowProps {
   lines: readonly SheetLine[];
@@ -17,14 +17,38 @@ interface JarRowProps {
 export function JarRow({ lines, chosenId, pouringMg = 0, onChoose }: JarRowProps) {
   const units = useUnits();
   return (
-    <Box role="list" aria-label="Lines to weigh" sx={{ display: 'flex', gap: 1, overflowX: 'auto', pb: 1, mb: 1 }}>
+    <Box
+      role="list"
+      aria-label="Lines to weigh"
+      sx={{
+        display: 'flex',
+        gap: 1,
+        overflowX: 'auto',
+        pb: 1,
+        mb: 1,
+        [SHORT]: { position: 'absolute', right: 20, top: 72 },
+      }}
+    >
       {lines.map((line, i) => (
-        <Box role="listitem" key={line.id} sx={line.role === 'cure' ? { mr: 3, pr: 2, borderRight: `3px dashed ${COLOUR.ink}` } : {}}>
+        <Box
+          role="listitem"
+          key={line.id}
+          sx={{
+            ...(line.role === 'cure' ? { mr: 3, pr: 2, borderRight: `3px dashed ${COLOUR.ink}` } : {}),
+            ...(line.id === chosenId ? {} : { [SHORT]: { display: 'none' } }),
+          }}
+        >
           <ButtonBase
             onClick={() => onChoose(line.id)}
             aria-label={`${line.name}, ${i + 1} of ${lines.length}${isDone(line) ? ', done' : ''}`}
             aria-current={line.id === chosenId}
-            sx={{ flexDirection: 'column', width: 128, minHeight: 158, p: 0.5, border: `3px solid ${line.id === chosenId ? COLOUR.ink : 'transparent'}` }}
+            sx={{
+              flexDirection: 'column',
+              width: 128,
+              minHeight: 158,
+              p: 0.5,
+              border: `3px solid ${line.id === chosenId ? COLOUR.ink : 'transparent'}`,
+            }}
           >
             <Jar
               filled={line.weighedMg / line.dueMg}

@@ -24,7 +24,16 @@ interface TaskProps {
 }
 
 /** Kilograms out of a step, tub by tub: on to the next, a named loss, or rework. */
-export function MassTask({ sheet, step, pending, header, footer, actions, onDone, task }: TaskProps & { task: WeighedTask }) {
+export function MassTask({
+  sheet,
+  step,
+  pending,
+  header,
+  footer,
+  actions,
+  onDone,
+  task,
+}: TaskProps & { task: WeighedTask }) {
   const units = useUnits();
   const [scaleId, setScaleId] = useState(scaleForMass(task.kind === 'out' ? step.balanceMg : 0));
   const divisionMg = DIVISION_MG[scaleId];
@@ -76,7 +85,9 @@ export function MassTask({ sheet, step, pending, header, footer, actions, onDone
           <Secondary onClick={() => setTyping(!typing)} pressed={typing}>
             Type it
           </Secondary>
-          <Secondary onClick={() => setScaleId(scaleId === 'floor' ? 'bench' : 'floor')}>{scaleId === 'floor' ? 'Use bench scale' : 'Use floor scale'}</Secondary>
+          <Secondary onClick={() => setScaleId(scaleId === 'floor' ? 'bench' : 'floor')}>
+            {scaleId === 'floor' ? 'Use bench scale' : 'Use floor scale'}
+          </Secondary>
           {actions}
         </>
       }
@@ -95,15 +106,26 @@ export function MassTask({ sheet, step, pending, header, footer, actions, onDone
         <Box>
           <Box sx={{ fontSize: 34, fontWeight: 700, mt: 2 }}>{task.title}</Box>
           <Box sx={{ fontSize: 20 }}>
-            {SCALE_NAME[scaleId]} · {units.mass(step.inMg)} came in, {units.mass(step.balanceMg)} is still to be weighed out
+            {SCALE_NAME[scaleId]} · {units.mass(step.inMg)} came in, {units.mass(step.balanceMg)} is still to
+            be weighed out
           </Box>
           <BigNumber
-            shown={typed.text !== '' ? { value: typed.text, unit: 'kg' } : scale.connected ? showOnScale(units, netMg, scaleId) : { value: '–', unit: '' }}
+            shown={
+              typed.text !== ''
+                ? { value: typed.text, unit: 'kg' }
+                : scale.connected
+                  ? showOnScale(units, netMg, scaleId)
+                  : { value: '–', unit: '' }
+            }
             label={`On the scale: ${units.mass(valueMg, divisionMg)}`}
             quiet={typed.text === '' && scale.reading?.stable !== true}
           />
           <Box role="status" sx={{ fontSize: 22 }}>
-            {scale.connected ? (scale.taken ? 'Taken. Tare, or take it off.' : '') : 'The scale is unplugged. Weights can be typed.'}
+            {scale.connected
+              ? scale.taken
+                ? 'Taken. Tare, or take it off.'
+                : ''
+              : 'The scale is unplugged. Weights can be typed.'}
           </Box>
         </Box>
         {showKeys ? <Keypad onKey={typed.press} /> : null}

@@ -34,23 +34,35 @@ export function OverPourPanel({ sheet, line, pouringMg, onTake }: OverPourPanelP
           name: line.name,
           lines: sheet.lines
             .filter((l) => l.kind === 'dry')
-            .map((l) => ({ name: l.name, dueG: l.dueMg / 1000, actualG: (l.id === line.id ? actualMg : l.weighedMg) / 1000 })),
+            .map((l) => ({
+              name: l.name,
+              dueG: l.dueMg / 1000,
+              actualG: (l.id === line.id ? actualMg : l.weighedMg) / 1000,
+            })),
         })
       : undefined;
   const overLimit = line.cure !== null && actualMg > line.cure.maxMg;
   const finish = async (reason: string) => {
     if (pouringMg > 0) await onTake();
     const route = choice === 'grow' ? ROUTES.growBatch : ROUTES.acceptLine;
-    client.setQueryData(['batch', sheet.id], await call(route, { params: { id: sheet.id }, body: { id, lineId: line.id, reason } }));
+    client.setQueryData(
+      ['batch', sheet.id],
+      await call(route, { params: { id: sheet.id }, body: { id, lineId: line.id, reason } }),
+    );
     setChoice(undefined);
   };
   return (
-    <Box role="alert" sx={{ mt: 1, p: 2, border: `4px solid ${COLOUR.zest}`, bgcolor: COLOUR.sheet, fontSize: 22 }}>
+    <Box
+      role="alert"
+      sx={{ mt: 1, p: 2, border: `4px solid ${COLOUR.zest}`, bgcolor: COLOUR.sheet, fontSize: 22 }}
+    >
       <Box sx={{ display: 'flex', gap: 1, alignItems: 'center', fontWeight: 700, fontSize: 26 }}>
         <Triangle size={30} /> {units.mass(actualMg - line.dueMg)} too much
       </Box>
       <Box sx={{ my: 1 }}>
-        {pouringMg > 0 ? `Take out ${units.mass(actualMg - line.dueMg)} until it is in the band, or:` : 'Take the weight back and weigh less, or:'}
+        {pouringMg > 0
+          ? `Take out ${units.mass(actualMg - line.dueMg)} until it is in the band, or:`
+          : 'Take the weight back and weigh less, or:'}
       </Box>
       <Box sx={{ display: 'flex', gap: 2, flexWrap: 'wrap' }}>
         {overLimit ? (
@@ -62,12 +74,18 @@ export function OverPourPanel({ sheet, line, pouringMg, onTake }: OverPourPanelP
           </Secondary>
         )}
         {ways && ways.growMeatKg > 0 ? (
-          <Secondary onClick={() => setChoice('grow')}>Grow the batch by {units.mass(Math.round(ways.growMeatKg * 1e6), 20_000)} meat</Secondary>
+          <Secondary onClick={() => setChoice('grow')}>
+            Grow the batch by {units.mass(Math.round(ways.growMeatKg * 1e6), 20_000)} meat
+          </Secondary>
         ) : null}
       </Box>
       {choice ? (
         <ReasonDialog
-          title={choice === 'grow' ? `Grow batch ${sheet.number}` : `Accept ${units.mass(actualMg)} of ${line.name}`}
+          title={
+            choice === 'grow'
+              ? `Grow batch ${sheet.number}`
+              : `Accept ${units.mass(actualMg)} of ${line.name}`
+          }
           text={
             choice === 'grow' && ways
               ? `${units.mass(Math.round(ways.growMeatKg * 1e6), 20_000)} more meat in the planned shares, and ${ways.growLines.map((l) => `${units.mass(Math.round(l.addG * 1000))} ${l.name}`).join(', ')}.`

@@ -33,11 +33,24 @@ export function ReadingTask(props: ReadingTaskProps) {
   return <TypedTask {...props} task={props.task} />;
 }
 
-function readingEntry(step: SheetStep, kind: 'temperature' | 'minutes' | 'tack' | 'count' | 'sample', value: number, label: string, readingId?: string): Entry {
+function readingEntry(
+  step: SheetStep,
+  kind: 'temperature' | 'minutes' | 'tack' | 'count' | 'sample',
+  value: number,
+  label: string,
+  readingId?: string,
+): Entry {
   return {
     kind: 'reading',
     label,
-    body: { id: uuid(), stepId: step.id, kind, value, deviceTime: new Date().toISOString(), ...(readingId ? { readingId } : {}) },
+    body: {
+      id: uuid(),
+      stepId: step.id,
+      kind,
+      value,
+      deviceTime: new Date().toISOString(),
+      ...(readingId ? { readingId } : {}),
+    },
   };
 }
 
@@ -78,10 +91,15 @@ function TypedTask({ sheet, step, pending, header, footer, actions, onDone, task
         <Box>
           <Box sx={{ fontSize: 34, fontWeight: 700, mt: 2 }}>{task.title}</Box>
           <Box sx={{ fontSize: 22 }}>{target}</Box>
-          <BigNumber shown={{ value: typed.text || '–', unit }} label={`${task.title} ${typed.text} ${unit}`} />
-          {task.kind === 'temperature' && task.value !== undefined && step.missing.some((m) => m.what === 'temperature') ? (
+          <BigNumber
+            shown={{ value: typed.text || '–', unit }}
+            label={`${task.title} ${typed.text} ${unit}`}
+          />
+          {task.kind === 'temperature' &&
+          task.value !== undefined &&
+          step.missing.some((m) => m.what === 'temperature') ? (
             <Box role="alert" sx={{ fontSize: 24, fontWeight: 700 }}>
-              {step.missing.find((m) => m.what === 'temperature')?.sentence}
+              {units.sentence(step.missing.find((m) => m.what === 'temperature')?.sentence ?? '')}
             </Box>
           ) : null}
         </Box>
@@ -102,17 +120,30 @@ function unitOf(kind: ReadTask['kind'], units: Units): string {
 
 function targetOf(sheet: BatchSheet, step: SheetStep, task: ReadTask, units: Units): string {
   if (task.kind === 'temperature') {
-    if (step.stopAboveC !== undefined) return `Not above ${units.temperature(step.stopAboveC)}. Your own plan and authority decide.`;
-    return step.stopBelowC === undefined ? '' : `At least ${units.temperature(step.stopBelowC)} in the core. Your own plan and authority decide.`;
+    if (step.stopAboveC !== undefined)
+      return `Not above ${units.temperature(step.stopAboveC)}. Your own plan and authority decide.`;
+    return step.stopBelowC === undefined
+      ? ''
+      : `At least ${units.temperature(step.stopBelowC)} in the core. Your own plan and authority decide.`;
   }
-  if (task.kind === 'minutes') return step.minutes === undefined ? '' : `About ${step.minutes} minutes; ${step.bind === 'sticky' ? 'until sticky' : 'as written'}.`;
-  if (task.kind === 'casing') return sheet.casing ? `${sheet.casing.name} ${sheet.casing.lotCode}, about ${units.length(sheet.casing.needM * 1000)} for ${sheet.casing.links} links` : '';
-  return sheet.linkMassG === null ? '' : `About ${Math.round(step.inMg / 1000 / sheet.linkMassG)} of ${units.mass(Math.round(sheet.linkMassG * 1000))}`;
+  if (task.kind === 'minutes')
+    return step.minutes === undefined
+      ? ''
+      : `About ${step.minutes} minutes; ${step.bind === 'sticky' ? 'until sticky' : 'as written'}.`;
+  if (task.kind === 'casing')
+    return sheet.casing
+      ? `${sheet.casing.name} ${sheet.casing.lotCode}, about ${units.length(sheet.casing.needM * 1000)} for ${sheet.casing.links} links`
+      : '';
+  return sheet.linkMassG === null
+    ? ''
+    : `About ${Math.round(step.inMg / 1000 / sheet.linkMassG)} of ${units.mass(Math.round(sheet.linkMassG * 1000))}`;
 }
 
 function TackTask({ sheet, step, pending, header, footer, actions, onDone }: ReadingTaskProps) {
   const record = async (value: 0 | 1) => {
-    await pending.record(readingEntry(step, 'tack', value, value === 1 ? 'Tack test passed' : 'Tack test failed'));
+    await pending.record(
+      readingEntry(step, 'tack', value, value === 1 ? 'Tack test passed' : 'Tack test failed'),
+    );
     onDone();
   };
   useShortcut(' ', 'tack test passed', () => void record(1));
@@ -131,7 +162,9 @@ function TackTask({ sheet, step, pending, header, footer, actions, onDone }: Rea
     >
       {header}
       <Box sx={{ fontSize: 44, fontWeight: 700, mt: 4, maxWidth: 900, lineHeight: 1.15 }}>
-        {step.bind === 'sticky' ? 'Press a handful flat on the palm and turn the hand over. It must hang on.' : 'Pull a handful apart. It should just hold together, with the pieces still to be seen.'}
+        {step.bind === 'sticky'
+          ? 'Press a handful flat on the palm and turn the hand over. It must hang on.'
+          : 'Pull a handful apart. It should just hold together, with the pieces still to be seen.'}
       </Box>
       {footer}
     </BenchFrame>
@@ -146,7 +179,7 @@ function SampleTask({ sheet, step, pending, header, footer, actions, task }: Rea
   const netMg = scale.connected ? Math.max(0, scale.reading?.netMg ?? 0) : 0;
   const valueMg = typedMg ?? (scale.taken ? 0 : netMg);
   const canTake = valueMg > 0 && (typedMg !== undefined || scale.reading?.stable === true);
-    const wanted = step.sampleSize ?? 10;
+  const wanted = step.sampleSize ?? 10;
   const take = async () => {
     const readingId = typedMg === undefined ? scale.reading?.id : undefined;
     if (readingId) scale.markTaken(valueMg);
@@ -159,8 +192,13 @@ function SampleTask({ sheet, step, pending, header, footer, actions, task }: Rea
   };
   useShortcut(' ', 'take the weight, or tare', act);
   useShortcut('Enter', '', act);
-  const masses = sheet.readings.filter((r) => r.stepId === step.id && r.kind === 'sample').map((r) => r.value / 1000);
-  const figures = masses.length > 0 ? sample({ massesG: masses, ...(sheet.linkMassG ? { nominalG: sheet.linkMassG } : {}) }) : undefined;
+  const masses = sheet.readings
+    .filter((r) => r.stepId === step.id && r.kind === 'sample')
+    .map((r) => r.value / 1000);
+  const figures =
+    masses.length > 0
+      ? sample({ massesG: masses, ...(sheet.linkMassG ? { nominalG: sheet.linkMassG } : {}) })
+      : undefined;
   return (
     <BenchFrame
       sheet={sheet}
@@ -183,11 +221,22 @@ function SampleTask({ sheet, step, pending, header, footer, actions, task }: Rea
           <Box sx={{ fontSize: 34, fontWeight: 700, mt: 2 }}>
             Piece {Math.min(task.n + 1, wanted)} of {wanted}
           </Box>
-          <BigNumber shown={typed.text !== '' ? { value: typed.text, unit: 'g' } : scale.connected ? showOnScale(units, netMg, 'bench') : { value: '–', unit: 'g' }} label={`On the scale: ${units.mass(valueMg)}`} />
+          <BigNumber
+            shown={
+              typed.text !== ''
+                ? { value: typed.text, unit: 'g' }
+                : scale.connected
+                  ? showOnScale(units, netMg, 'bench')
+                  : { value: '–', unit: 'g' }
+            }
+            label={`On the scale: ${units.mass(valueMg)}`}
+          />
           {figures ? (
             <Box sx={{ ...NUMERALS, fontSize: 28 }}>
               mean {units.number(figures.meanG, 1)} g ± {units.number(figures.sdG, 1)}
-              {figures.giveawayPct === undefined ? '' : `, ${units.number(figures.giveawayPct, 1)} % over the target`}
+              {figures.giveawayPct === undefined
+                ? ''
+                : `, ${units.number(figures.giveawayPct, 1)} % over the target`}
               {figures.outliers.length > 0 ? `, ${figures.outliers.length} far out` : ''}
             </Box>
           ) : null}

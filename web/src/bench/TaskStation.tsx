@@ -27,12 +27,16 @@ export function TaskStation({ sheet, step, pending }: TaskStationProps) {
   const [chosenId, setChosenId] = useState<string>();
   const [takingBack, setTakingBack] = useState(false);
   const task = tasks.find((t) => t.id === chosenId) ?? tasks.find((t) => t.required && !t.done);
-  const lastEntry = [...sheet.entries].reverse().find((e) => e.stepId === step.id && !e.reversed && e.reversesId === null && e.how !== 'derived');
+  const lastEntry = [...sheet.entries]
+    .reverse()
+    .find((e) => e.stepId === step.id && !e.reversed && e.reversesId === null && e.how !== 'derived');
   useShortcut('z', 'take the last weight back', () => setTakingBack(true), lastEntry !== undefined);
   const actions = (
     <>
       {lastEntry ? <Secondary onClick={() => setTakingBack(true)}>Take back</Secondary> : null}
-      {chosenId !== undefined && step.missing.length === 0 ? <Secondary onClick={() => setChosenId(undefined)}>Go on</Secondary> : null}
+      {chosenId !== undefined && step.missing.length === 0 ? (
+        <Secondary onClick={() => setChosenId(undefined)}>Go on</Secondary>
+      ) : null}
       <SignPast sheet={sheet} step={step} />
     </>
   );
@@ -40,19 +44,40 @@ export function TaskStation({ sheet, step, pending }: TaskStationProps) {
     <>
       <Box sx={{ fontSize: 24, mb: 1 }}>{step.say}</Box>
       <TaskRow tasks={tasks} chosenId={task?.id} onChoose={setChosenId} />
-      {takingBack && lastEntry ? <ReverseDialog batchId={sheet.id} entry={lastEntry} onClose={() => setTakingBack(false)} /> : null}
+      {takingBack && lastEntry ? (
+        <ReverseDialog batchId={sheet.id} entry={lastEntry} onClose={() => setTakingBack(false)} />
+      ) : null}
     </>
   );
   const strip =
     sheet.casing && step.kind === 'stuff' ? (
       <Box sx={{ mt: 2 }}>
-        <CasingStrip needMm={sheet.casing.needM * 1000} usedMm={sheet.casing.usedMm} leftMm={sheet.casing.leftMm} linkLengthMm={sheet.casing.linkLengthMm} />
+        <CasingStrip
+          needMm={sheet.casing.needM * 1000}
+          usedMm={sheet.casing.usedMm}
+          leftMm={sheet.casing.leftMm}
+          linkLengthMm={sheet.casing.linkLengthMm}
+        />
       </Box>
     ) : null;
-  const shared = { sheet, step, pending, actions, header: body, footer: strip, onDone: () => setChosenId(undefined) };
+  const shared = {
+    sheet,
+    step,
+    pending,
+    actions,
+    header: body,
+    footer: strip,
+    onDone: () => setChosenId(undefined),
+  };
   if (!task) {
     return (
-      <BenchFrame sheet={sheet} step={step} pending={pending} actions={actions} primary={<CloseStepPrimary sheet={sheet} step={step} />}>
+      <BenchFrame
+        sheet={sheet}
+        step={step}
+        pending={pending}
+        actions={actions}
+        primary={<CloseStepPrimary sheet={sheet} step={step} />}
+      >
         {body}
         <Box sx={{ fontSize: 34, fontWeight: 700, mt: 3 }}>Nothing is missing here.</Box>
         {strip}
@@ -66,22 +91,44 @@ export function TaskStation({ sheet, step, pending }: TaskStationProps) {
   );
 }
 
-function TaskRow({ tasks, chosenId, onChoose }: { tasks: readonly Task[]; chosenId: string | undefined; onChoose: (id: string) => void }) {
+function TaskRow({
+  tasks,
+  chosenId,
+  onChoose,
+}: {
+  tasks: readonly Task[];
+  chosenId: string | undefined;
+  onChoose: (id: string) => void;
+}) {
   const units = useUnits();
   return (
-    <Box role="list" aria-label="Tasks of this step" sx={{ display: 'flex', gap: 1, overflowX: 'auto', pb: 1 }}>
+    <Box
+      role="list"
+      aria-label="Tasks of this step"
+      sx={{ display: 'flex', gap: 1, overflowX: 'auto', pb: 1 }}
+    >
       {tasks.map((task) => (
         <Box role="listitem" key={task.id}>
           <ButtonBase
             onClick={() => onChoose(task.id)}
             aria-current={task.id === chosenId}
-            sx={{ minHeight: 84, minWidth: 150, p: '8px 14px', display: 'block', textAlign: 'left', bgcolor: task.done ? COLOUR.steel : COLOUR.sheet, border: `3px solid ${task.id === chosenId ? COLOUR.ink : COLOUR.edge}` }}
+            sx={{
+              minHeight: 84,
+              minWidth: 150,
+              p: '8px 14px',
+              display: 'block',
+              textAlign: 'left',
+              bgcolor: task.done ? COLOUR.steel : COLOUR.sheet,
+              border: `3px solid ${task.id === chosenId ? COLOUR.ink : COLOUR.edge}`,
+            }}
           >
             <Box sx={{ fontSize: 18, display: 'flex', gap: 1, alignItems: 'center' }}>
               {task.done ? <Tick size={20} /> : null}
               {task.title}
             </Box>
-            <Box sx={{ ...NUMERALS, fontSize: 25, fontWeight: 700 }}>{shown(task, units) || (task.required ? 'needed' : '–')}</Box>
+            <Box sx={{ ...NUMERALS, fontSize: 25, fontWeight: 700 }}>
+              {shown(task, units) || (task.required ? 'needed' : '–')}
+            </Box>
           </ButtonBase>
         </Box>
       ))}

@@ -6,6 +6,7 @@ import { STEADY_MS } from '@zest/core';
 import { ROUTES, type BatchSheet, type SheetLine, type SheetStep } from '@zest/contract';
 import { call } from '../app/api.js';
 import { useShortcut } from '../app/shortcuts.js';
+import { SHORT } from '../app/theme.js';
 import { Triangle } from '../app/Trouble.js';
 import { useUnits } from '../app/units.js';
 import { ReverseDialog } from '../batches/ReverseDialog.js';
@@ -14,6 +15,7 @@ import { BandBar } from './BandBar.js';
 import { BenchFrame, Primary, Secondary } from './BenchFrame.js';
 import { BigNumber } from './BigNumber.js';
 import { CloseStepPrimary, SignPast } from './CloseStepButton.js';
+import { isDone } from './is-done.js';
 import { JarRow } from './JarRow.js';
 import { OverPourPanel } from './OverPourPanel.js';
 import type { Pending } from './pending.js';
@@ -29,27 +31,38 @@ interface StationProps {
 
 /** Weigh-up: jars above, the live weight against its band, one thing to press. */
 export function WeighStation({ sheet, step, pending }: StationProps) {
+  const units = useUnits();
   const lines = sheet.lines.filter((l) => l.stepId === step.id);
   const [chosenId, setChosenId] = useState<string>();
   const line = lines.find((l) => l.id === chosenId) ?? lines.find((l) => !isDone(l)) ?? undefined;
   if (!line || (lines.every(isDone) && chosenId === undefined)) {
     return (
-      <BenchFrame sheet={sheet} step={step} pending={pending} primary={<CloseStepPrimary sheet={sheet} step={step} />}>
+      <BenchFrame
+        sheet={sheet}
+        step={step}
+        pending={pending}
+        primary={<CloseStepPrimary sheet={sheet} step={step} />}
+      >
         <JarRow lines={lines} onChoose={setChosenId} />
         <Box sx={{ fontSize: 34, fontWeight: 700, mt: 5 }}>Everything is weighed.</Box>
         {step.missing.map((m) => (
           <Box key={m.sentence} sx={{ fontSize: 22, mt: 1 }}>
-            {m.sentence}
+            {units.sentence(m.sentence)}
           </Box>
         ))}
       </BenchFrame>
     );
   }
-  return <LineWeighing sheet={sheet} step={step} pending={pending} lines={lines} line={line} onChoose={setChosenId} />;
-}
-
-export function isDone(line: SheetLine): boolean {
-  return line.accepted || (line.weighedMg >= line.lowMg && line.weighedMg <= line.highMg && line.weighedMg > 0);
+  return (
+    <LineWeighing
+      sheet={sheet}
+      step={step}
+      pending={pending}
+      lines={lines}
+      line={line}
+      onChoose={setChosenId}
+    />
+  );
 }
 
 interface LineWeighingProps extends StationProps {
@@ -71,10 +84,15 @@ function LineWeighing({ sheet, step, pending, lines, line, onChoose }: LineWeigh
   const typedMg = typed.value === undefined ? undefined : Math.round(typed.value * unitMg);
   const band = { lowMg: line.lowMg - line.weighedMg, highMg: line.highMg - line.weighedMg };
   const isTyping = typed.text !== '';
-  const scale = useScale(line.scaleId, divisionMg, auto && !isTyping && !isDone(line) ? band : undefined, (event) => {
-    if (event.kind === 'take') void take(event.massMg, event.readingId);
-    else void reopen();
-  });
+  const scale = useScale(
+    line.scaleId,
+    divisionMg,
+    auto && !isTyping && !isDone(line) ? band : undefined,
+    (event) => {
+      if (event.kind === 'take') void take(event.massMg, event.readingId);
+      else void reopen();
+    },
+  );
   const netMg = scale.connected ? (scale.reading?.netMg ?? 0) : 0;
   const valueMg = typedMg ?? (scale.taken ? 0 : Math.max(0, netMg));
   const total = line.weighedMg + valueMg;
@@ -90,7 +108,13 @@ function LineWeighing({ sheet, step, pending, lines, line, onChoose }: LineWeigh
     await pending.record({
       kind: 'weighing',
       label: `${line.name} ${units.mass(massMg, divisionMg)}`,
-      body: { id, lineId: line.id, massMg, deviceTime: new Date().toISOString(), ...(readingId ? { readingId } : {}) },
+      body: {
+        id,
+        lineId: line.id,
+        massMg,
+        deviceTime: new Date().toISOString(),
+        ...(readingId ? { readingId } : {}),
+      },
     });
     onChoose(undefined);
     return id;
@@ -115,7 +139,9 @@ function LineWeighing({ sheet, step, pending, lines, line, onChoose }: LineWeigh
   useShortcut('Enter', '', act);
   useShortcut('t', 'tare', () => void scale.tare());
   useShortcut('z', 'take the last weight back', () => setTakingBack(true));
-  const lastEntry = [...sheet.entries].reverse().find((e) => e.lineId !== null && !e.reversed && e.reversesId === null && e.stepId === step.id);
+  const lastEntry = [...sheet.entries]
+    .reverse()
+    .find((e) => e.lineId !== null && !e.reversed && e.reversesId === null && e.stepId === step.id);
 
   return (
     <BenchFrame
@@ -148,47 +174,100 @@ function LineWeighing({ sheet, step, pending, lines, line, onChoose }: LineWeigh
       }
     >
       <JarRow lines={lines} chosenId={line.id} pouringMg={valueMg} onChoose={onChoose} />
-      <Box sx={{ display: 'grid', gridTemplateColumns: typing || !scale.connected ? '1fr 300px' : '1fr', gap: 3 }}>
+      <Box
+        sx={{
+          display: 'grid',
+          gridTemplateColumns: typing || !scale.connected ? '1fr 300px' : '1fr',
+          gap: 3,
+        }}
+      >
         <Box>
-          <Box sx={{ fontSize: 34, fontWeight: 700 }}>
+          <Box sx={{ fontSize: 34, fontWeight: 700, [SHORT]: { fontSize: 22 } }}>
             {line.name}: <span>{units.mass(line.dueMg, divisionMg)}</span>
-            {line.weighedMg > 0 ? <span style={{ fontWeight: 400 }}>, {units.mass(line.weighedMg, divisionMg)} is in</span> : null}
+            {line.weighedMg > 0 ? (
+              <span style={{ fontWeight: 400 }}>, {units.mass(line.weighedMg, divisionMg)} is in</span>
+            ) : null}
           </Box>
           <Box sx={{ fontSize: 20 }}>
             {SCALE_NAME[line.scaleId]} · lot {line.lotCode}
-            {line.gPerKgMeat === null ? '' : ` · ${units.number(line.gPerKgMeat, 2)} g/kg meat · ${units.number(line.gPerKgMeat / 10, 2)} %`}
+            {line.gPerKgMeat === null
+              ? ''
+              : ` · ${units.number(line.gPerKgMeat, 2)} g/kg meat · ${units.number(line.gPerKgMeat / 10, 2)} %`}
             {line.weighings > 1 ? ` · in ${line.weighings} tubs` : ''}
             {line.tooCoarse ? ' · this scale is coarse for it' : ''}
           </Box>
           {line.cure ? (
             <Box sx={{ fontSize: 20, fontWeight: 700 }}>
-              {units.number(line.cure.ppm, 1)} ppm nitrite on {line.cure.basis}, limit {units.number(line.cure.limitPpm, 1)} ({line.cure.book.toUpperCase()}); never above {units.mass(line.cure.maxMg)}
+              {units.number(line.cure.ppm, 1)} ppm nitrite on {line.cure.basis}, limit{' '}
+              {units.number(line.cure.limitPpm, 1)} ({line.cure.book.toUpperCase()}); never above{' '}
+              {units.mass(line.cure.maxMg)}
             </Box>
           ) : null}
           {line.note ? <Box sx={{ fontSize: 20 }}>{line.note}</Box> : null}
           <Box sx={{ display: 'flex', alignItems: 'center', gap: 5, flexWrap: 'wrap' }}>
-          <BigNumber
-            shown={isTyping ? { value: typed.text, unit: unitMg === 1000 ? 'g' : 'kg' } : scale.connected ? showOnScale(units, netMg, line.scaleId) : { value: '–', unit: '' }}
-            label={`On the scale: ${units.mass(valueMg, divisionMg)}`}
-            quiet={!isTyping && scale.reading?.stable !== true}
+            <BigNumber
+              shown={
+                isTyping
+                  ? { value: typed.text, unit: unitMg === 1000 ? 'g' : 'kg' }
+                  : scale.connected
+                    ? showOnScale(units, netMg, line.scaleId)
+                    : { value: '–', unit: '' }
+              }
+              label={`On the scale: ${units.mass(valueMg, divisionMg)}`}
+              quiet={!isTyping && scale.reading?.stable !== true}
+            />
+            <Box
+              role="status"
+              sx={{ fontSize: 30, maxWidth: 420, lineHeight: 1.2, [SHORT]: { fontSize: 18, maxWidth: 200 } }}
+            >
+              {hint({
+                scale,
+                over,
+                auto,
+                isTyping,
+                inBand: total >= line.lowMg && total <= line.highMg,
+                valueMg,
+              })}
+            </Box>
+          </Box>
+          <BandBar
+            already={line.weighedMg}
+            now={valueMg}
+            low={line.lowMg}
+            due={line.dueMg}
+            high={line.highMg}
+            material={line.material}
+            words={{
+              low: `from ${units.mass(line.lowMg, divisionMg)}`,
+              high: `to ${units.mass(line.highMg, divisionMg)}`,
+            }}
           />
-          <Box role="status" sx={{ fontSize: 30, maxWidth: 420, lineHeight: 1.2 }}>
-            {hint({ scale, over, auto, isTyping, inBand: total >= line.lowMg && total <= line.highMg, valueMg })}
-          </Box>
-          </Box>
-          <BandBar already={line.weighedMg} now={valueMg} low={line.lowMg} due={line.dueMg} high={line.highMg} material={line.material} words={{ low: `from ${units.mass(line.lowMg, divisionMg)}`, high: `to ${units.mass(line.highMg, divisionMg)}` }} />
           {over || line.weighedMg > line.highMg ? (
-            <OverPourPanel sheet={sheet} line={line} pouringMg={over ? valueMg : 0} onTake={() => take(valueMg, isTyping ? undefined : scale.reading?.id)} />
+            <OverPourPanel
+              sheet={sheet}
+              line={line}
+              pouringMg={over ? valueMg : 0}
+              onTake={() => take(valueMg, isTyping ? undefined : scale.reading?.id)}
+            />
           ) : null}
         </Box>
         {typing || !scale.connected ? <Keypad onKey={typed.press} /> : null}
       </Box>
-      {takingBack && lastEntry ? <ReverseDialog batchId={sheet.id} entry={lastEntry} onClose={() => setTakingBack(false)} /> : null}
+      {takingBack && lastEntry ? (
+        <ReverseDialog batchId={sheet.id} entry={lastEntry} onClose={() => setTakingBack(false)} />
+      ) : null}
     </BenchFrame>
   );
 }
 
-function hint(now: { scale: ReturnType<typeof useScale>; over: boolean; auto: boolean; isTyping: boolean; inBand: boolean; valueMg: number }) {
+function hint(now: {
+  scale: ReturnType<typeof useScale>;
+  over: boolean;
+  auto: boolean;
+  isTyping: boolean;
+  inBand: boolean;
+  valueMg: number;
+}) {
   if (now.isTyping) return 'Typed by hand.';
   if (!now.scale.connected) {
     return (
@@ -206,6 +285,7 @@ function hint(now: { scale: ReturnType<typeof useScale>; over: boolean; auto: bo
   }
   if (now.scale.taken) return 'Taken. Tare, or take it off.';
   if (now.over) return '';
-  if (now.inBand) return now.auto ? `Right. Hold still ${STEADY_MS / 1000} s and it is taken.` : 'Right. Take it.';
+  if (now.inBand)
+    return now.auto ? `Right. Hold still ${STEADY_MS / 1000} s and it is taken.` : 'Right. Take it.';
   return now.valueMg > 0 ? 'Pour on.' : 'Put the tub on, tare, pour.';
 }

@@ -31,34 +31,80 @@ export function isWeighed(task: Task): task is WeighedTask {
   return task.kind === 'out' || task.kind === 'loss' || task.kind === 'rework';
 }
 
-const READING_TITLE = { temperature: 'Temperature', minutes: 'Minutes', tack: 'Tack test', count: 'Count', sample: 'Sample' } as const;
+const READING_TITLE = {
+  temperature: 'Temperature',
+  minutes: 'Minutes',
+  tack: 'Tack test',
+  count: 'Count',
+  sample: 'Sample',
+} as const;
 
 /** The tasks of a step in the order in which a hand meets them. */
 export function tasksOf(sheet: BatchSheet, step: SheetStep): Task[] {
   const shape = STEP_SHAPES[step.kind];
   const station = sheet.ribbon.find((r) => r.position === step.position);
   const sliver = (name: string) => station?.slivers.find((s) => s.name === name)?.massMg ?? 0;
-  const rework = (station?.slivers ?? []).filter((s) => s.kind === 'side').reduce((sum, s) => sum + s.massMg, 0);
+  const rework = (station?.slivers ?? [])
+    .filter((s) => s.kind === 'side')
+    .reduce((sum, s) => sum + s.massMg, 0);
   const tasks: Task[] = [];
   if (step.kind === 'stuff' && sheet.casing) {
-    tasks.push({ id: 'casing', kind: 'casing', title: 'Casing used', required: false, done: sheet.casing.usedMm > 0, value: sheet.casing.usedMm || undefined, n: 0 });
+    tasks.push({
+      id: 'casing',
+      kind: 'casing',
+      title: 'Casing used',
+      required: false,
+      done: sheet.casing.usedMm > 0,
+      value: sheet.casing.usedMm || undefined,
+      n: 0,
+    });
   }
   if (shape.holdsMass) {
     const title = step.nextTitle === 'Finished goods' ? 'Finished' : `On to ${step.nextTitle?.toLowerCase()}`;
-    tasks.push({ id: 'out', kind: 'out', title, required: !shape.passesOn, done: step.outMg > 0, massMg: step.outMg });
+    tasks.push({
+      id: 'out',
+      kind: 'out',
+      title,
+      required: !shape.passesOn,
+      done: step.outMg > 0,
+      massMg: step.outMg,
+    });
   }
   for (const reason of shape.losses) {
     const massMg = sliver(reason);
-    tasks.push({ id: `loss:${reason}`, kind: 'loss', reason, title: LOSS_TITLE[reason] ?? reason, required: false, done: massMg > 0, massMg });
+    tasks.push({
+      id: `loss:${reason}`,
+      kind: 'loss',
+      reason,
+      title: LOSS_TITLE[reason] ?? reason,
+      required: false,
+      done: massMg > 0,
+      massMg,
+    });
   }
   if (['stuff', 'link', 'form'].includes(step.kind)) {
-    tasks.push({ id: 'rework', kind: 'rework', title: 'Kept as rework', required: false, done: rework > 0, massMg: rework });
+    tasks.push({
+      id: 'rework',
+      kind: 'rework',
+      title: 'Kept as rework',
+      required: false,
+      done: rework > 0,
+      massMg: rework,
+    });
   }
   for (const kind of shape.needs) {
     const values = sheet.readings.filter((r) => r.stepId === step.id && r.kind === kind);
     const value = values[values.length - 1]?.value;
     const missing = step.missing.some((m) => m.what === kind);
-    tasks.push({ id: kind, kind, title: READING_TITLE[kind], required: true, done: values.length > 0 && !missing, value, n: values.length });
+    tasks.push({
+      id: kind,
+      kind,
+      title: READING_TITLE[kind],
+      required: true,
+      done: values.length > 0 && !missing,
+      value,
+      n: values.length,
+    });
   }
   return tasks;
 }

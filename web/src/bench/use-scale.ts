@@ -35,11 +35,22 @@ export function useScale(
   useEffect(() => {
     setTaken(states.current.get(scaleId)?.phase === 'taken');
     return live.listen((message) => {
-      if (message.kind !== 'scale' || message.data.scaleId !== scaleId || !message.data.connected || message.data.overload) return;
+      if (
+        message.kind !== 'scale' ||
+        message.data.scaleId !== scaleId ||
+        !message.data.connected ||
+        message.data.overload
+      )
+        return;
       const { id, netMg, stable } = message.data;
       const before = states.current.get(scaleId) ?? { phase: 'empty' };
       const never = { lowMg: Infinity, highMg: -Infinity };
-      const { state, event } = autoTake(before, { id, netMg, stable, atMs: performance.now() }, latest.current.band ?? never, divisionMg);
+      const { state, event } = autoTake(
+        before,
+        { id, netMg, stable, atMs: performance.now() },
+        latest.current.band ?? never,
+        divisionMg,
+      );
       states.current.set(scaleId, state);
       setTaken(state.phase === 'taken');
       if (event) latest.current.onEvent(event);

@@ -20,16 +20,37 @@ export function BlendFigures({ blend, answer, wanted, lots }: BlendFiguresProps)
   const test = lots.find((l) => l.id === answer?.testFirst);
   return (
     <Box sx={{ display: 'flex', flexDirection: 'column', gap: 1.2 }}>
-      <Figure name="Fat of the meat block" value={`${units.percent(blend.fatPct)}`} more={`± ${units.number(blend.fatSd, 1)} points`} />
+      <Figure
+        name="Fat of the meat block"
+        value={`${units.percent(blend.fatPct)}`}
+        more={`± ${units.number(blend.fatSd, 1)} points`}
+      />
       <Box sx={{ display: 'flex', gap: 1.5, alignItems: 'center' }}>
         {enough ? <Tick size={28} /> : <Triangle size={28} />}
-        <Figure name={`Sure to be inside, ${Math.round(wanted * 100)} % wanted`} value={units.percent(blend.chance * 100, 0)} />
+        <Figure
+          name={`Sure to be inside, ${Math.round(wanted * 100)} % wanted`}
+          value={units.percent(blend.chance * 100, 0)}
+        />
       </Box>
-      <Figure name="Cost of the meat" value={units.perMass(blend.perKgMinor)} more={answer ? `${units.money(answer.bareCost * 100)} with no regard to the chance, ${units.money(blend.costMinor)} as shown` : ''} />
-      {answer && !answer.confidenceMet ? <Box>The wanted chance cannot be reached; this is the likeliest blend.</Box> : null}
+      <Figure
+        name="Cost of the meat"
+        value={units.perMass(blend.perKgMinor)}
+        more={
+          answer
+            ? `${units.money(answer.bareCost * 100)} with no regard to the chance, ${units.money(blend.costMinor)} as shown`
+            : ''
+        }
+      />
+      {answer && !answer.confidenceMet ? (
+        <Box>The wanted chance cannot be reached; this is the likeliest blend.</Box>
+      ) : null}
       {test ? (
         <Box sx={{ fontSize: 15 }}>
-          A fat test of <b>{test.trimName} {test.code}</b> would make it surest.
+          A fat test of{' '}
+          <b>
+            {test.trimName} {test.code}
+          </b>{' '}
+          would make it surest.
         </Box>
       ) : null}
     </Box>

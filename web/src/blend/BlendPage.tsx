@@ -6,7 +6,15 @@ import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useEffect, useMemo, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { v7 as uuid } from 'uuid';
-import { MG_PER_KG, inWindow, mixture, parseQuantity, InputError, shareOut, type PlanInput } from '@zest/core';
+import {
+  MG_PER_KG,
+  inWindow,
+  mixture,
+  parseQuantity,
+  InputError,
+  shareOut,
+  type PlanInput,
+} from '@zest/core';
 import { ROUTES, type Recipe, type TrimLot } from '@zest/contract';
 import { call } from '../app/api.js';
 import { Loading } from '../app/Loading.js';
@@ -31,12 +39,28 @@ export default function BlendPage() {
   const lots = useQuery({ queryKey: ['lots'], queryFn: () => call(ROUTES.listLots) });
   const [recipeId, setRecipeId] = useState<string>();
   if (recipes.error || lots.error) {
-    return <Trouble error={recipes.error ?? lots.error} again={() => void Promise.all([recipes.refetch(), lots.refetch()])} />;
+    return (
+      <Trouble
+        error={recipes.error ?? lots.error}
+        again={() => void Promise.all([recipes.refetch(), lots.refetch()])}
+      />
+    );
   }
   if (!recipes.data || !lots.data) return <Loading what="Fetching the cold room" />;
-  const recipe = recipes.data.find((r) => r.id === recipeId) ?? recipes.data.find((r) => r.name === 'Quay Thick') ?? recipes.data[0];
+  const recipe =
+    recipes.data.find((r) => r.id === recipeId) ??
+    recipes.data.find((r) => r.name === 'Quay Thick') ??
+    recipes.data[0];
   if (!recipe) return <Box>There is no published recipe yet, so no batch can be opened.</Box>;
-  return <BlendBench key={recipe.id} recipe={recipe} recipes={recipes.data} lots={lots.data} onRecipe={setRecipeId} />;
+  return (
+    <BlendBench
+      key={recipe.id}
+      recipe={recipe}
+      recipes={recipes.data}
+      lots={lots.data}
+      onRecipe={setRecipeId}
+    />
+  );
 }
 
 interface BlendBenchProps {
@@ -56,7 +80,10 @@ function BlendBench({ recipe, recipes, lots, onRecipe }: BlendBenchProps) {
   const [locks, setLocks] = useState<Record<string, number>>({});
   const [drag, setDrag] = useState<Record<string, number>>();
   const meat = readMass(meatText, person.numberStyle);
-  const window = useMemo(() => ({ minPct: Number(minText.replace(',', '.')), maxPct: Number(maxText.replace(',', '.')) }), [minText, maxText]);
+  const window = useMemo(
+    () => ({ minPct: Number(minText.replace(',', '.')), maxPct: Number(maxText.replace(',', '.')) }),
+    [minText, maxText],
+  );
   const usable = useMemo(() => lots.filter((l) => isUsable(l, recipe)), [lots, recipe]);
   const input = useMemo<PlanInput | undefined>(() => {
     if (meat.mg === undefined) return undefined;
@@ -81,13 +108,19 @@ function BlendBench({ recipe, recipes, lots, onRecipe }: BlendBenchProps) {
   const planned = usePlan(input);
   const answer = planned.answer;
   const plannedKg = useMemo(
-    () => (answer?.status === 'optimal' ? Object.fromEntries(answer.uses.map((u) => [u.id, u.massMg / MG_PER_KG])) : undefined),
+    () =>
+      answer?.status === 'optimal'
+        ? Object.fromEntries(answer.uses.map((u) => [u.id, u.massMg / MG_PER_KG]))
+        : undefined,
     [answer],
   );
-  const kg = drag ?? plannedKg ?? {};
+  const kg = useMemo(() => drag ?? plannedKg ?? {}, [drag, plannedKg]);
   const rows = usable.filter((lot) => (kg[lot.id] ?? 0) > 0 || locks[lot.id] !== undefined);
   const blend = useMemo(() => describe(usable, kg, window), [usable, kg, window]);
-  const available = useMemo(() => Object.fromEntries(usable.map((l) => [l.id, l.freeMg / MG_PER_KG])), [usable]);
+  const available = useMemo(
+    () => Object.fromEntries(usable.map((l) => [l.id, l.freeMg / MG_PER_KG])),
+    [usable],
+  );
 
   const size = (id: string, wanted: number) => {
     const base = drag ?? plannedKg;
@@ -118,16 +151,39 @@ function BlendBench({ recipe, recipes, lots, onRecipe }: BlendBenchProps) {
         <Box component="h1" sx={{ fontSize: 28, m: 0, mr: 2 }}>
           New batch
         </Box>
-        <TextField select label="Product" value={recipe.id} onChange={(e) => onRecipe(e.target.value)} sx={{ minWidth: 230 }}>
+        <TextField
+          select
+          label="Product"
+          value={recipe.id}
+          onChange={(e) => onRecipe(e.target.value)}
+          sx={{ minWidth: 230 }}
+        >
           {recipes.map((r) => (
             <MenuItem key={r.id} value={r.id}>
               {r.name}
             </MenuItem>
           ))}
         </TextField>
-        <TextField label="Meat" value={meatText} error={meat.error !== undefined} helperText={meat.error} onChange={(e) => setMeatText(e.target.value)} sx={{ width: 130 }} />
-        <TextField label="Fat from %" value={minText} onChange={(e) => setMinText(e.target.value)} sx={{ width: 104 }} />
-        <TextField label="to %" value={maxText} onChange={(e) => setMaxText(e.target.value)} sx={{ width: 104 }} />
+        <TextField
+          label="Meat"
+          value={meatText}
+          error={meat.error !== undefined}
+          helperText={meat.error}
+          onChange={(e) => setMeatText(e.target.value)}
+          sx={{ width: 130 }}
+        />
+        <TextField
+          label="Fat from %"
+          value={minText}
+          onChange={(e) => setMinText(e.target.value)}
+          sx={{ width: 104 }}
+        />
+        <TextField
+          label="to %"
+          value={maxText}
+          onChange={(e) => setMaxText(e.target.value)}
+          sx={{ width: 104 }}
+        />
         {Object.keys(locks).length > 0 ? (
           <Button variant="outlined" onClick={() => setLocks({})}>
             Cheapest again
@@ -144,7 +200,13 @@ function BlendBench({ recipe, recipes, lots, onRecipe }: BlendBenchProps) {
       {blend ? (
         <>
           <Beam
-            blocks={rows.map((lot) => ({ id: lot.id, name: `${shortName(lot)} ${lot.code}`, fatPct: lot.fatPct, massKg: kg[lot.id] ?? 0, locked: locks[lot.id] !== undefined }))}
+            blocks={rows.map((lot) => ({
+              id: lot.id,
+              name: `${shortName(lot)} ${lot.code}`,
+              fatPct: lot.fatPct,
+              massKg: kg[lot.id] ?? 0,
+              locked: locks[lot.id] !== undefined,
+            }))}
             blend={blend}
             window={window}
             onSize={size}
@@ -152,17 +214,43 @@ function BlendBench({ recipe, recipes, lots, onRecipe }: BlendBenchProps) {
             onLock={toggleLock}
           />
           <Box sx={{ display: 'grid', gridTemplateColumns: 'minmax(0, 1fr) 250px', gap: 3, mt: 1 }}>
-            <BlendTable rows={rows} kg={kg} totalKg={(meat.mg ?? 0) / MG_PER_KG} locks={locks} onLock={toggleLock} onKg={lockAt} />
-            <BlendFigures blend={blend} answer={answer?.status === 'optimal' ? answer : undefined} wanted={document.confidence} lots={usable} />
+            <BlendTable
+              rows={rows}
+              kg={kg}
+              totalKg={(meat.mg ?? 0) / MG_PER_KG}
+              locks={locks}
+              onLock={toggleLock}
+              onKg={lockAt}
+            />
+            <BlendFigures
+              blend={blend}
+              answer={answer?.status === 'optimal' ? answer : undefined}
+              wanted={document.confidence}
+              lots={usable}
+            />
           </Box>
         </>
       ) : null}
-      <OpenBatchButton recipe={recipe} meatMg={meat.mg} window={window} kg={kg} ready={answer?.status === 'optimal' && !planned.busy && !drag} label={meat.mg ? units.mass(meat.mg) : ''} />
+      <OpenBatchButton
+        recipe={recipe}
+        meatMg={meat.mg}
+        window={window}
+        kg={kg}
+        ready={answer?.status === 'optimal' && !planned.busy && !drag}
+        label={meat.mg ? units.mass(meat.mg) : ''}
+      />
     </Box>
   );
 }
 
-function OpenBatchButton(props: { recipe: Recipe; meatMg: number | undefined; window: PlanInput['window']; kg: Readonly<Record<string, number>>; ready: boolean; label: string }) {
+function OpenBatchButton(props: {
+  recipe: Recipe;
+  meatMg: number | undefined;
+  window: PlanInput['window'];
+  kg: Readonly<Record<string, number>>;
+  ready: boolean;
+  label: string;
+}) {
   const navigate = useNavigate();
   const client = useQueryClient();
   const [error, setError] = useState<unknown>();
@@ -172,7 +260,11 @@ function OpenBatchButton(props: { recipe: Recipe; meatMg: number | undefined; wi
     if (props.meatMg === undefined) return;
     setBusy(true);
     const entries = Object.entries(props.kg).filter(([, value]) => value > 0);
-    const masses = shareOut(props.meatMg, entries.map(([, value]) => value), DIVISION_KG * MG_PER_KG);
+    const masses = shareOut(
+      props.meatMg,
+      entries.map(([, value]) => value),
+      DIVISION_KG * MG_PER_KG,
+    );
     try {
       const sheet = await call(ROUTES.openBatch, {
         body: {
@@ -203,7 +295,10 @@ function OpenBatchButton(props: { recipe: Recipe; meatMg: number | undefined; wi
 
 function Impossible({ reasons }: { reasons: readonly { rule: string; message: string; mend: string }[] }) {
   return (
-    <Box role="alert" sx={{ my: 2, p: 2, border: '2px solid', borderColor: 'secondary.main', bgcolor: 'background.paper' }}>
+    <Box
+      role="alert"
+      sx={{ my: 2, p: 2, border: '2px solid', borderColor: 'secondary.main', bgcolor: 'background.paper' }}
+    >
       <Box sx={{ fontWeight: 700, fontSize: 20, mb: 1 }}>No blend of these trims meets the rules</Box>
       {reasons.map((reason) => (
         <Box key={reason.rule} sx={{ mb: 1 }}>
@@ -219,15 +314,28 @@ function Impossible({ reasons }: { reasons: readonly { rule: string; message: st
 
 function isUsable(lot: TrimLot, recipe: Recipe): boolean {
   const barred = recipe.document.speciesRules.some((r) => r.species === lot.species && r.maxPct === 0);
-  return lot.owner === null && lot.status === 'available' && lot.state !== 'frozen' && lot.freeMg > 0 && !barred;
+  return (
+    lot.owner === null && lot.status === 'available' && lot.state !== 'frozen' && lot.freeMg > 0 && !barred
+  );
 }
 
-function describe(lots: readonly TrimLot[], kg: Readonly<Record<string, number>>, window: PlanInput['window']) {
-  const parts = lots.flatMap((lot) => ((kg[lot.id] ?? 0) > 0 ? [{ massKg: kg[lot.id] ?? 0, fatPct: lot.fatPct, fatSd: lot.fatSd }] : []));
+function describe(
+  lots: readonly TrimLot[],
+  kg: Readonly<Record<string, number>>,
+  window: PlanInput['window'],
+) {
+  const parts = lots.flatMap((lot) =>
+    (kg[lot.id] ?? 0) > 0 ? [{ massKg: kg[lot.id] ?? 0, fatPct: lot.fatPct, fatSd: lot.fatSd }] : [],
+  );
   if (parts.length === 0) return undefined;
   const mixed = mixture(parts);
   const costMinor = lots.reduce((sum, lot) => sum + (kg[lot.id] ?? 0) * lot.priceMinorPerKg, 0);
-  return { ...mixed, chance: inWindow(mixed.fatPct, mixed.fatSd, window), costMinor, perKgMinor: costMinor / mixed.massKg };
+  return {
+    ...mixed,
+    chance: inWindow(mixed.fatPct, mixed.fatSd, window),
+    costMinor,
+    perKgMinor: costMinor / mixed.massKg,
+  };
 }
 export type Blend = NonNullable<ReturnType<typeof describe>>;
 

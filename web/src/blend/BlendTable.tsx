@@ -43,7 +43,11 @@ export function BlendTable({ rows, kg, totalKg, locks, onLock, onKg }: BlendTabl
               {lot.trimName} <span style={{ opacity: 0.75 }}>{lot.code}</span>
             </TableCell>
             <TableCell align="right" sx={{ width: 100 }}>
-              <KgField name={lot.trimName} value={kg[lot.id] ?? 0} onCommit={(value) => onKg(lot.id, value)} />
+              <KgField
+                name={lot.trimName}
+                value={kg[lot.id] ?? 0}
+                onCommit={(value) => onKg(lot.id, value)}
+              />
             </TableCell>
             <TableCell align="right">{units.percent((100 * (kg[lot.id] ?? 0)) / totalKg)}</TableCell>
             <TableCell align="right">
@@ -52,7 +56,12 @@ export function BlendTable({ rows, kg, totalKg, locks, onLock, onKg }: BlendTabl
             <TableCell align="right">{units.mass(lot.freeMg, 100_000)}</TableCell>
             <TableCell align="right">{units.perMass(lot.priceMinorPerKg)}</TableCell>
             <TableCell sx={{ p: '4px' }}>
-              <Button size="small" variant={locks[lot.id] === undefined ? 'text' : 'contained'} onClick={() => onLock(lot.id)} aria-pressed={locks[lot.id] !== undefined}>
+              <Button
+                size="small"
+                variant={locks[lot.id] === undefined ? 'text' : 'contained'}
+                onClick={() => onLock(lot.id)}
+                aria-pressed={locks[lot.id] !== undefined}
+              >
                 {locks[lot.id] === undefined ? 'Lock' : 'Locked'}
               </Button>
             </TableCell>
@@ -85,7 +94,12 @@ function KgField({ name, value, onCommit }: { name: string; value: number; onCom
       onBlur={commit}
       onKeyDown={(e) => (e.key === 'Enter' ? commit() : undefined)}
       variant="standard"
-      slotProps={{ htmlInput: { 'aria-label': `Kilograms of ${name}`, style: { textAlign: 'right', fontSize: 20, fontWeight: 700, ...NUMERALS } } }}
+      slotProps={{
+        htmlInput: {
+          'aria-label': `Kilograms of ${name}`,
+          style: { textAlign: 'right', fontSize: 20, fontWeight: 700, ...NUMERALS },
+        },
+      }}
     />
   );
 }

@@ -16,7 +16,12 @@ export interface PlanState {
 export function usePlan(input: PlanInput | undefined): PlanState {
   const worker = useRef<Worker | undefined>(undefined);
   const newest = useRef(0);
-  const [state, setState] = useState<PlanState>({ answer: undefined, refused: [], busy: true, ms: undefined });
+  const [state, setState] = useState<PlanState>({
+    answer: undefined,
+    refused: [],
+    busy: true,
+    ms: undefined,
+  });
   useEffect(() => {
     const created = new Worker(new URL('../workers/plan.worker.ts', import.meta.url), { type: 'module' });
     worker.current = created;

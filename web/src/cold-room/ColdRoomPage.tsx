@@ -31,8 +31,12 @@ export default function ColdRoomPage() {
   if (lots.error) return <Trouble error={lots.error} again={() => void lots.refetch()} />;
   if (!lots.data) return <Loading what="Fetching the cold room" />;
   const words = find.toLowerCase();
-  const rows = lots.data.filter((l) => `${l.trimName} ${l.species} ${l.code} ${l.supplier} ${l.owner ?? ''}`.toLowerCase().includes(words));
-  const free = lots.data.filter((l) => l.owner === null && l.status === 'available').reduce((s, l) => s + l.freeMg, 0);
+  const rows = lots.data.filter((l) =>
+    `${l.trimName} ${l.species} ${l.code} ${l.supplier} ${l.owner ?? ''}`.toLowerCase().includes(words),
+  );
+  const free = lots.data
+    .filter((l) => l.owner === null && l.status === 'available')
+    .reduce((s, l) => s + l.freeMg, 0);
   return (
     <Box sx={{ pb: 2 }}>
       <Box sx={{ display: 'flex', alignItems: 'center', gap: 3, mb: 1 }}>
@@ -42,9 +46,19 @@ export default function ColdRoomPage() {
         <Box sx={{ color: 'text.secondary' }}>
           {lots.data.length} lots, {units.mass(free, 100_000)} free for shop products
         </Box>
-        <TextField inputRef={field} label="Find a lot  ( / )" value={find} onChange={(e) => setFind(e.target.value)} sx={{ ml: 'auto', width: 240 }} />
+        <TextField
+          inputRef={field}
+          label="Find a lot  ( / )"
+          value={find}
+          onChange={(e) => setFind(e.target.value)}
+          sx={{ ml: 'auto', width: 240 }}
+        />
       </Box>
-      {rows.length === 0 ? <Box sx={{ p: 4 }}>{find ? `No lot matches “${find}”.` : 'The cold room is empty. Receive the first delivery.'}</Box> : null}
+      {rows.length === 0 ? (
+        <Box sx={{ p: 4 }}>
+          {find ? `No lot matches “${find}”.` : 'The cold room is empty. Receive the first delivery.'}
+        </Box>
+      ) : null}
       <Table size="small" aria-label="Lots in the cold room">
         <TableHead>
           <TableRow>
@@ -70,8 +84,8 @@ export default function ColdRoomPage() {
       {person.role === 'lead' ? (
         <PrimaryBar>
           <Button variant="contained" onClick={() => setReceiving(true)} sx={PRIMARY}>
-          Receive a lot
-        </Button>
+            Receive a lot
+          </Button>
         </PrimaryBar>
       ) : null}
       {receiving ? <ReceiveLotDialog onClose={() => setReceiving(false)} /> : null}

@@ -14,9 +14,22 @@ import { ApiProblem, call } from '../app/api.js';
 import { usePerson } from '../app/session.js';
 import { Trouble } from '../app/Trouble.js';
 
-type Fields = { trimId: string; mass: string; fat: string; knownBy: FatKnownBy; price: string; supplier: string; temp: string };
+type Fields = {
+  trimId: string;
+  mass: string;
+  fat: string;
+  knownBy: FatKnownBy;
+  price: string;
+  supplier: string;
+  temp: string;
+};
 
-const KNOWN_WORD: Record<FatKnownBy, string> = { lab: 'laboratory', instrument: 'instrument', supplier: 'supplier says', eye: 'by eye' };
+const KNOWN_WORD: Record<FatKnownBy, string> = {
+  lab: 'laboratory',
+  instrument: 'instrument',
+  supplier: 'supplier says',
+  eye: 'by eye',
+};
 
 /** One lot of a delivery: what it is, its weight, fat, price and how warm it came. */
 export function ReceiveLotDialog({ onClose }: { onClose: () => void }) {
@@ -24,18 +37,32 @@ export function ReceiveLotDialog({ onClose }: { onClose: () => void }) {
   const { numberStyle } = usePerson();
   const client = useQueryClient();
   const [id] = useState(() => uuid());
-  const [fields, setFields] = useState<Fields>({ trimId: '', mass: '', fat: '', knownBy: 'supplier', price: '', supplier: '', temp: '' });
+  const [fields, setFields] = useState<Fields>({
+    trimId: '',
+    mass: '',
+    fat: '',
+    knownBy: 'supplier',
+    price: '',
+    supplier: '',
+    temp: '',
+  });
   const [errors, setErrors] = useState<Record<string, string>>({});
   const [trouble, setTrouble] = useState<unknown>();
-  const set = (name: keyof Fields) => (event: { target: { value: string } }) => setFields((now) => ({ ...now, [name]: event.target.value }));
+  const set = (name: keyof Fields) => (event: { target: { value: string } }) =>
+    setFields((now) => ({ ...now, [name]: event.target.value }));
   const decimal = (text: string) => (text.trim() === '' ? NaN : Number(text.replace(',', '.')));
 
   const save = async () => {
     setErrors({});
     setTrouble(undefined);
     try {
-      const mass = parseQuantity(/[a-z]/i.test(fields.mass) ? fields.mass : `${fields.mass} kg`, { expect: 'mass', numberStyle: numberStyle ?? undefined });
-      const temp = parseQuantity(/[a-z]/i.test(fields.temp) ? fields.temp : `${fields.temp} C`, { expect: 'temperature' });
+      const mass = parseQuantity(/[a-z]/i.test(fields.mass) ? fields.mass : `${fields.mass} kg`, {
+        expect: 'mass',
+        numberStyle: numberStyle ?? undefined,
+      });
+      const temp = parseQuantity(/[a-z]/i.test(fields.temp) ? fields.temp : `${fields.temp} C`, {
+        expect: 'temperature',
+      });
       if (mass.kind !== 'mass' || temp.kind !== 'temperature') return;
       await call(ROUTES.receiveLot, {
         body: {
@@ -61,13 +88,28 @@ export function ReceiveLotDialog({ onClose }: { onClose: () => void }) {
   };
 
   const field = (name: keyof Fields, label: string, path: string, width = '48%') => (
-    <TextField label={label} value={fields[name]} onChange={set(name)} error={errors[path] !== undefined} helperText={errors[path]} sx={{ width, m: '6px 1%' }} />
+    <TextField
+      label={label}
+      value={fields[name]}
+      onChange={set(name)}
+      error={errors[path] !== undefined}
+      helperText={errors[path]}
+      sx={{ width, m: '6px 1%' }}
+    />
   );
   return (
     <Dialog open onClose={onClose} maxWidth="sm" fullWidth aria-labelledby="receive-title">
       <DialogTitle id="receive-title">Receive a lot</DialogTitle>
       <DialogContent>
-        <TextField select label="Trim" value={fields.trimId} onChange={set('trimId')} error={errors['trimId'] !== undefined} helperText={errors['trimId'] ? 'Choose one of the shop’s trims.' : ''} sx={{ width: '98%', m: '6px 1%' }}>
+        <TextField
+          select
+          label="Trim"
+          value={fields.trimId}
+          onChange={set('trimId')}
+          error={errors['trimId'] !== undefined}
+          helperText={errors['trimId'] ? 'Choose one of the shop’s trims.' : ''}
+          sx={{ width: '98%', m: '6px 1%' }}
+        >
           {(trims.data ?? []).map((t) => (
             <MenuItem key={t.id} value={t.id}>
               {t.name}
@@ -77,7 +119,13 @@ export function ReceiveLotDialog({ onClose }: { onClose: () => void }) {
         {field('mass', 'Weight, such as 12.4 kg or 27 lb', 'massMg')}
         {field('temp', 'Temperature on arrival, such as 3 C', 'tempC')}
         {field('fat', 'Fat, % by weight', 'fatPct')}
-        <TextField select label="How is the fat known?" value={fields.knownBy} onChange={set('knownBy')} sx={{ width: '48%', m: '6px 1%' }}>
+        <TextField
+          select
+          label="How is the fat known?"
+          value={fields.knownBy}
+          onChange={set('knownBy')}
+          sx={{ width: '48%', m: '6px 1%' }}
+        >
           {FAT_KNOWN_BY.map((k) => (
             <MenuItem key={k} value={k}>
               {KNOWN_WORD[k]}

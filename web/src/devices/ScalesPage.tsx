@@ -22,7 +22,10 @@ export default function ScalesPage() {
       <Box component="h1" sx={{ fontSize: 28, mt: 0 }}>
         Play with the scales
       </Box>
-      <Box sx={{ mb: 2, maxWidth: 700 }}>These three scales are simulated. What you put on them here shows at the bench a moment later, with noise and settling.</Box>
+      <Box sx={{ mb: 2, maxWidth: 700 }}>
+        These three scales are simulated. What you put on them here shows at the bench a moment later, with
+        noise and settling.
+      </Box>
       <Box sx={{ display: 'grid', gridTemplateColumns: 'repeat(auto-fit, minmax(300px, 1fr))', gap: 3 }}>
         {scales.data.map((scale) => (
           <ScaleCard key={scale.id} scale={scale} />
@@ -45,23 +48,40 @@ function ScaleCard({ scale }: { scale: Scale }) {
         await call(ROUTES.playScale, { params: { id: scale.id }, body: { action } });
         return;
       }
-      const quantity = parseQuantity(/[a-z]/i.test(text) ? text : `${text} ${scale.id === 'dose' ? 'g' : 'kg'}`, { expect: 'mass' });
-      if (quantity.kind === 'mass') await call(ROUTES.playScale, { params: { id: scale.id }, body: { action, massMg: quantity.massMg } });
+      const quantity = parseQuantity(
+        /[a-z]/i.test(text) ? text : `${text} ${scale.id === 'dose' ? 'g' : 'kg'}`,
+        { expect: 'mass' },
+      );
+      if (quantity.kind === 'mass')
+        await call(ROUTES.playScale, { params: { id: scale.id }, body: { action, massMg: quantity.massMg } });
     } catch (problem) {
       setError(problem);
     }
   };
   return (
-    <Box component="section" aria-label={scale.name} sx={{ p: 2, bgcolor: COLOUR.sheet, border: `2px solid ${COLOUR.edge}` }}>
+    <Box
+      component="section"
+      aria-label={scale.name}
+      sx={{ p: 2, bgcolor: COLOUR.sheet, border: `2px solid ${COLOUR.edge}` }}
+    >
       <Box sx={{ fontWeight: 700, fontSize: 19 }}>{scale.name}</Box>
       <Box sx={{ ...NUMERALS, fontSize: 16 }}>
         {units.mass(scale.capacityMg)} by {units.mass(scale.divisionMg, scale.divisionMg)}
       </Box>
       <Box sx={{ ...NUMERALS, fontSize: 54, fontWeight: 700, my: 1 }}>
-        {!connected ? 'unplugged' : reading?.overload ? 'overload' : units.mass(reading?.netMg ?? 0, scale.divisionMg)}
+        {!connected
+          ? 'unplugged'
+          : reading?.overload
+            ? 'overload'
+            : units.mass(reading?.netMg ?? 0, scale.divisionMg)}
       </Box>
       <Box sx={{ mb: 1 }}>{connected && reading ? (reading.stable ? 'steady' : 'moving') : ''}</Box>
-      <TextField label="Weight, such as 4.2 kg" value={text} onChange={(e) => setText(e.target.value)} fullWidth />
+      <TextField
+        label="Weight, such as 4.2 kg"
+        value={text}
+        onChange={(e) => setText(e.target.value)}
+        fullWidth
+      />
       <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1, mt: 1 }}>
         <Button variant="outlined" onClick={() => void play('put')}>
           Put on

@@ -13,7 +13,12 @@ import { Keypad } from '../kit/keypad/Keypad.js';
 
 type Name = Awaited<ReturnType<typeof call<typeof ROUTES.listNames>>>[number];
 
-const ROLE_WORD = { lead: 'production lead', bench: 'bench', owner: 'owner', inspector: 'inspector' } as const;
+const ROLE_WORD = {
+  lead: 'production lead',
+  bench: 'bench',
+  owner: 'owner',
+  inspector: 'inspector',
+} as const;
 
 /** Choose a name, then a PIN on keys large enough for a wet hand, or a password. */
 export function SignInPage() {
@@ -22,7 +27,17 @@ export function SignInPage() {
   const [chosen, setChosen] = useState<Name>();
   return (
     <Box sx={{ minHeight: '100vh', display: 'flex' }}>
-      <Box sx={{ width: '40%', bgcolor: COLOUR.pine, color: COLOUR.paper, p: 6, display: 'flex', flexDirection: 'column', justifyContent: 'space-between' }}>
+      <Box
+        sx={{
+          width: '40%',
+          bgcolor: COLOUR.pine,
+          color: COLOUR.paper,
+          p: 6,
+          display: 'flex',
+          flexDirection: 'column',
+          justifyContent: 'space-between',
+        }}
+      >
         <Box>
           <Box sx={{ fontSize: 44, fontWeight: 700, lineHeight: 1.05 }}>{health.data?.shop ?? ''}</Box>
           <Box sx={{ fontSize: 20, mt: 2, opacity: 0.9 }}>Every kilogram has a from and a to.</Box>
@@ -40,9 +55,16 @@ export function SignInPage() {
         ) : (
           <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 2 }}>
             {names.data?.map((name) => (
-              <Button key={name.id} variant="outlined" onClick={() => setChosen(name)} sx={{ minHeight: 84, flexDirection: 'column', alignItems: 'flex-start', px: 3 }}>
+              <Button
+                key={name.id}
+                variant="outlined"
+                onClick={() => setChosen(name)}
+                sx={{ minHeight: 84, flexDirection: 'column', alignItems: 'flex-start', px: 3 }}
+              >
                 <Box sx={{ fontSize: 22 }}>{name.name}</Box>
-                <Box sx={{ fontWeight: 400, fontSize: 15, color: 'text.secondary' }}>{ROLE_WORD[name.role]}</Box>
+                <Box sx={{ fontWeight: 400, fontSize: 15, color: 'text.secondary' }}>
+                  {ROLE_WORD[name.role]}
+                </Box>
               </Button>
             ))}
           </Box>
@@ -95,7 +117,12 @@ function Secret({ name, onBack }: { name: Name; onBack: () => void }) {
       {error ? <Trouble error={error} /> : null}
       <Box sx={{ display: 'flex', justifyContent: 'space-between', mt: 2 }}>
         <Button onClick={onBack}>Somebody else</Button>
-        <Button type="submit" variant="contained" disabled={busy || secret.length < 4} sx={{ minWidth: 160, minHeight: 56 }}>
+        <Button
+          type="submit"
+          variant="contained"
+          disabled={busy || secret.length < 4}
+          sx={{ minWidth: 160, minHeight: 56 }}
+        >
           Sign in as {name.name}
         </Button>
       </Box>

@@ -20,7 +20,9 @@ export function TodayPage() {
   if (!batches.data) return <Loading what="Fetching the day" />;
   const open = batches.data.filter((b) => b.state === 'open');
   const done = batches.data.filter((b) => b.state === 'closed').slice(0, 5);
-  const date = new Intl.DateTimeFormat('en-GB', { weekday: 'long', day: 'numeric', month: 'long' }).format(new Date());
+  const date = new Intl.DateTimeFormat('en-GB', { weekday: 'long', day: 'numeric', month: 'long' }).format(
+    new Date(),
+  );
   return (
     <Box>
       <Box sx={{ display: 'flex', alignItems: 'baseline', gap: 3 }}>
@@ -28,7 +30,9 @@ export function TodayPage() {
           {date}
         </Box>
         <Box sx={{ color: 'text.secondary' }}>
-          {open.length === 0 ? 'Nothing is under way.' : `${open.length} ${open.length === 1 ? 'batch' : 'batches'} under way`}
+          {open.length === 0
+            ? 'Nothing is under way.'
+            : `${open.length} ${open.length === 1 ? 'batch' : 'batches'} under way`}
         </Box>
       </Box>
       <Box component="section" aria-label="Under way" sx={{ mt: 2 }}>
@@ -36,7 +40,9 @@ export function TodayPage() {
           <OpenRow key={batch.id} batch={batch} canWork={person.role === 'lead' || person.role === 'bench'} />
         ))}
         {open.length === 0 && person.role === 'lead' ? (
-          <Box sx={{ p: 4, border: `2px dashed ${COLOUR.edge}` }}>Open the first batch of the day: choose a product and let the blend be worked out.</Box>
+          <Box sx={{ p: 4, border: `2px dashed ${COLOUR.edge}` }}>
+            Open the first batch of the day: choose a product and let the blend be worked out.
+          </Box>
         ) : null}
       </Box>
       {done.length > 0 ? (
@@ -52,8 +58,8 @@ export function TodayPage() {
       {person.role === 'lead' ? (
         <PrimaryBar>
           <Button component={Link} to="/blend" variant="contained" sx={PRIMARY}>
-          New batch
-        </Button>
+            New batch
+          </Button>
         </PrimaryBar>
       ) : null}
     </Box>
@@ -63,9 +69,22 @@ export function TodayPage() {
 function OpenRow({ batch, canWork }: { batch: BatchSummary; canWork: boolean }) {
   const units = useUnits();
   return (
-    <Box sx={{ display: 'grid', gridTemplateColumns: '250px 1fr 190px', gap: 3, alignItems: 'center', py: 1.8, borderTop: `1px solid ${COLOUR.edge}` }}>
+    <Box
+      sx={{
+        display: 'grid',
+        gridTemplateColumns: '250px 1fr 190px',
+        gap: 3,
+        alignItems: 'center',
+        py: 1.8,
+        borderTop: `1px solid ${COLOUR.edge}`,
+      }}
+    >
       <Box>
-        <Box component={Link} to={`/batches/${batch.id}`} sx={{ color: 'text.primary', fontSize: 22, fontWeight: 700 }}>
+        <Box
+          component={Link}
+          to={`/batches/${batch.id}`}
+          sx={{ color: 'text.primary', fontSize: 22, fontWeight: 700 }}
+        >
           {batch.product}
         </Box>
         <Box sx={{ ...NUMERALS, fontSize: 18, color: 'text.secondary' }}>
@@ -74,16 +93,21 @@ function OpenRow({ batch, canWork }: { batch: BatchSummary; canWork: boolean }) 
       </Box>
       <Box sx={{ minWidth: 0 }}>
         {batch.ribbon.some((s) => s.inMg > 0) ? (
-          <WeightRibbon stations={batch.ribbon} width={640} height={58} title={`Ribbon of batch ${batch.number}`} />
+          <WeightRibbon
+            stations={batch.ribbon}
+            width={640}
+            height={58}
+            title={`Ribbon of batch ${batch.number}`}
+          />
         ) : (
           <Box sx={{ height: 40, borderTop: `3px dashed ${COLOUR.edge}`, mt: 2 }} />
         )}
         <Box sx={{ mt: 0.5 }}>
-          <b>{batch.stepTitle}:</b> {batch.waitsFor}
+          <b>{batch.stepTitle}:</b> {units.sentence(batch.waitsFor ?? '')}
         </Box>
         {batch.trouble ? (
           <Box sx={{ display: 'flex', gap: 1, alignItems: 'center', fontWeight: 700, mt: 0.5 }}>
-            <Triangle size={20} /> {batch.trouble}
+            <Triangle size={20} /> {units.sentence(batch.trouble)}
           </Box>
         ) : null}
       </Box>
@@ -103,7 +127,16 @@ function OpenRow({ batch, canWork }: { batch: BatchSummary; canWork: boolean }) 
 function DoneRow({ batch }: { batch: BatchSummary }) {
   const units = useUnits();
   return (
-    <Box sx={{ display: 'grid', gridTemplateColumns: '250px 1fr 190px', gap: 3, alignItems: 'center', py: 1, borderTop: `1px solid ${COLOUR.edge}` }}>
+    <Box
+      sx={{
+        display: 'grid',
+        gridTemplateColumns: '250px 1fr 190px',
+        gap: 3,
+        alignItems: 'center',
+        py: 1,
+        borderTop: `1px solid ${COLOUR.edge}`,
+      }}
+    >
       <Box>
         <Box component={Link} to={`/yields/${batch.id}`} sx={{ color: 'text.primary', fontWeight: 700 }}>
           {batch.product}
@@ -112,7 +145,12 @@ function DoneRow({ batch }: { batch: BatchSummary }) {
           {batch.number}
         </Box>
       </Box>
-      <WeightRibbon stations={batch.ribbon} width={640} height={30} title={`Ribbon of batch ${batch.number}`} />
+      <WeightRibbon
+        stations={batch.ribbon}
+        width={640}
+        height={30}
+        title={`Ribbon of batch ${batch.number}`}
+      />
       <Box sx={{ ...NUMERALS, fontSize: 18, textAlign: 'right' }}>
         {units.mass(batch.outMg)} · {batch.packedYield === null ? '' : units.percent(batch.packedYield * 100)}
       </Box>

@@ -24,7 +24,8 @@ async function answer({ id, input }: PlanRequest): Promise<void> {
   try {
     post({ id, kind: 'answer', answer: plan(input, solve), ms: performance.now() - started });
   } catch (error) {
-    const sentences = error instanceof InputError ? error.issues.map((i) => i.message) : ['The blend could not be computed.'];
+    const sentences =
+      error instanceof InputError ? error.issues.map((i) => i.message) : ['The blend could not be computed.'];
     post({ id, kind: 'refused', sentences });
   }
 }

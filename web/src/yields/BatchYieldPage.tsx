@@ -36,11 +36,20 @@ function BatchYield({ sheet }: { sheet: BatchSheet }) {
         </Box>
       </Box>
       <Box sx={{ display: 'flex', gap: 5, my: 1.5, flexWrap: 'wrap' }}>
-        <Big name="packed yield" value={sheet.packedYield === null ? '–' : units.percent(sheet.packedYield * 100)} />
+        <Big
+          name="packed yield"
+          value={sheet.packedYield === null ? '–' : units.percent(sheet.packedYield * 100)}
+        />
         <Big name="finished" value={units.mass(sheet.outMg)} />
         <Big name="unaccounted" value={units.mass(sheet.unaccountedMg)} />
-        <Big name="cost" value={sheet.cost.perKgMinor === null ? '–' : units.perMass(sheet.cost.perKgMinor)} />
-        <Big name="cost of a link" value={sheet.cost.perLinkMinor === null ? '–' : units.money(sheet.cost.perLinkMinor)} />
+        <Big
+          name="cost"
+          value={sheet.cost.perKgMinor === null ? '–' : units.perMass(sheet.cost.perKgMinor)}
+        />
+        <Big
+          name="cost of a link"
+          value={sheet.cost.perLinkMinor === null ? '–' : units.money(sheet.cost.perLinkMinor)}
+        />
         {sheet.links ? (
           <Big
             name={`links${sheet.links.n > 0 ? `, sample of ${sheet.links.n}` : ''}`}
@@ -50,10 +59,16 @@ function BatchYield({ sheet }: { sheet: BatchSheet }) {
       </Box>
       {sheet.trouble ? (
         <Box sx={{ display: 'flex', gap: 1, fontWeight: 700, mb: 1 }}>
-          <Triangle /> {sheet.trouble}
+          <Triangle /> {units.sentence(sheet.trouble)}
         </Box>
       ) : null}
-      <WeightRibbon stations={sheet.ribbon} width={1080} height={270} labels title={`Weight ribbon of batch ${sheet.number}`} />
+      <WeightRibbon
+        stations={sheet.ribbon}
+        width={1080}
+        height={270}
+        labels
+        title={`Weight ribbon of batch ${sheet.number}`}
+      />
       <Legend />
       <Table size="small" aria-label="Steps in and out" sx={{ mt: 2 }}>
         <TableHead>
@@ -68,24 +83,36 @@ function BatchYield({ sheet }: { sheet: BatchSheet }) {
           </TableRow>
         </TableHead>
         <TableBody sx={{ '& td': { fontSize: 17 } }}>
-          {sheet.steps.filter((s) => s.holdsMass && s.inMg > 0).map((step) => {
-            const station = sheet.ribbon.find((r) => r.position === step.position);
-            const named = station?.slivers.filter((s) => s.name !== 'unaccounted') ?? [];
-            const writtenMg = station?.slivers.find((s) => s.name === 'unaccounted')?.massMg ?? 0;
-            return (
-              <TableRow key={step.id}>
-                <TableCell>{step.title}</TableCell>
-                <TableCell align="right" sx={NUMERALS}>{units.mass(step.inMg)}</TableCell>
-                <TableCell align="right" sx={NUMERALS}>{units.mass(step.outMg)}</TableCell>
-                <TableCell>{named.map((s) => `${s.name} ${units.mass(s.massMg)}`).join(', ')}</TableCell>
-                <TableCell align="right" sx={NUMERALS}>
-                  {step.state === 'closed' ? units.mass(step.balanceMg + writtenMg) : `${units.mass(step.balanceMg)} still there`}
-                </TableCell>
-                <TableCell align="right" sx={NUMERALS}>{step.stepYield === null ? '' : units.percent(step.stepYield * 100)}</TableCell>
-                <TableCell align="right" sx={NUMERALS}>{step.runningYield === null ? '' : units.percent(step.runningYield * 100)}</TableCell>
-              </TableRow>
-            );
-          })}
+          {sheet.steps
+            .filter((s) => s.holdsMass && s.inMg > 0)
+            .map((step) => {
+              const station = sheet.ribbon.find((r) => r.position === step.position);
+              const named = station?.slivers.filter((s) => s.name !== 'unaccounted') ?? [];
+              const writtenMg = station?.slivers.find((s) => s.name === 'unaccounted')?.massMg ?? 0;
+              return (
+                <TableRow key={step.id}>
+                  <TableCell>{step.title}</TableCell>
+                  <TableCell align="right" sx={NUMERALS}>
+                    {units.mass(step.inMg)}
+                  </TableCell>
+                  <TableCell align="right" sx={NUMERALS}>
+                    {units.mass(step.outMg)}
+                  </TableCell>
+                  <TableCell>{named.map((s) => `${s.name} ${units.mass(s.massMg)}`).join(', ')}</TableCell>
+                  <TableCell align="right" sx={NUMERALS}>
+                    {step.state === 'closed'
+                      ? units.mass(step.balanceMg + writtenMg)
+                      : `${units.mass(step.balanceMg)} still there`}
+                  </TableCell>
+                  <TableCell align="right" sx={NUMERALS}>
+                    {step.stepYield === null ? '' : units.percent(step.stepYield * 100)}
+                  </TableCell>
+                  <TableCell align="right" sx={NUMERALS}>
+                    {step.runningYield === null ? '' : units.percent(step.runningYield * 100)}
+                  </TableCell>
+                </TableRow>
+              );
+            })}
         </TableBody>
       </Table>
       <CostParts sheet={sheet} />
@@ -123,10 +150,26 @@ function CostParts({ sheet }: { sheet: BatchSheet }) {
         What it cost: {units.money(sheet.cost.totalMinor)}
       </Box>
       {sheet.cost.parts.slice(0, 8).map((part) => (
-        <Box key={part.name} sx={{ display: 'grid', gridTemplateColumns: '260px 90px 1fr', gap: 2, alignItems: 'center', minHeight: 30 }}>
+        <Box
+          key={part.name}
+          sx={{
+            display: 'grid',
+            gridTemplateColumns: '260px 90px 1fr',
+            gap: 2,
+            alignItems: 'center',
+            minHeight: 30,
+          }}
+        >
           <Box>{part.name}</Box>
           <Box sx={{ ...NUMERALS, textAlign: 'right' }}>{units.money(part.minor)}</Box>
-          <Box sx={{ height: 12, bgcolor: COLOUR.steel, border: `1px solid ${COLOUR.ink}`, width: `${Math.max(0.3, (100 * part.minor) / Math.max(1, sheet.cost.totalMinor))}%` }} />
+          <Box
+            sx={{
+              height: 12,
+              bgcolor: COLOUR.steel,
+              border: `1px solid ${COLOUR.ink}`,
+              width: `${Math.max(0.3, (100 * part.minor) / Math.max(1, sheet.cost.totalMinor))}%`,
+            }}
+          />
         </Box>
       ))}
     </Box>

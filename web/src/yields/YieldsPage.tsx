@@ -44,7 +44,16 @@ function ProductRow({ product, batches }: { product: string; batches: readonly B
   const out = batches.reduce((s, b) => s + b.outMg, 0);
   const lost = batches.reduce((s, b) => s + b.unaccountedMg, 0);
   return (
-    <Box sx={{ display: 'grid', gridTemplateColumns: '230px 130px 1fr', gap: 2, py: 1.2, borderTop: `1px solid ${COLOUR.edge}`, alignItems: 'center' }}>
+    <Box
+      sx={{
+        display: 'grid',
+        gridTemplateColumns: '230px 130px 1fr',
+        gap: 2,
+        py: 1.2,
+        borderTop: `1px solid ${COLOUR.edge}`,
+        alignItems: 'center',
+      }}
+    >
       <Box sx={{ fontWeight: 700, fontSize: 18 }}>{product}</Box>
       <Box sx={{ ...NUMERALS, fontSize: 28, fontWeight: 700 }}>{units.percent((100 * out) / meat)}</Box>
       <Box>

@@ -119,13 +119,19 @@ function addBoxes(trim: PlanTrim, i: number, columns: Column[], rows: Row[]): vo
   rows.push(
     {
       name: `broken_${i}`,
-      terms: [{ column: `r${i}`, factor: 1 }, { column: `z${i}`, factor: -box }],
+      terms: [
+        { column: `r${i}`, factor: 1 },
+        { column: `z${i}`, factor: -box },
+      ],
       sense: '<=',
       bound: 0,
     },
     {
       name: `boxes_${i}`,
-      terms: [{ column: `n${i}`, factor: 1 }, { column: `z${i}`, factor: 1 }],
+      terms: [
+        { column: `n${i}`, factor: 1 },
+        { column: `z${i}`, factor: 1 },
+      ],
       sense: '<=',
       bound: boxes,
     },

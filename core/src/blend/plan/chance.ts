@@ -20,7 +20,7 @@ export function judge(
 }
 
 /** Kilograms on the way from `a` (t = 0) to `b` (t = 1). */
-export function between(a: readonly number[], b: readonly number[], t: number): number[] {
+function between(a: readonly number[], b: readonly number[], t: number): number[] {
   return a.map((value, i) => value + t * ((b[i] ?? 0) - value));
 }
 

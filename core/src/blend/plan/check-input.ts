@@ -61,8 +61,24 @@ function checkTrim(
     `${at}.availableKg`,
     'Available weight must be 0 kg or more.',
   );
-  need(optional(trim.boxKg, (v) => v > 0), `${at}.boxKg`, 'A box must weigh more than 0 kg.');
-  need(optional(trim.looseKg, (v) => v >= 0), `${at}.looseKg`, 'Loose weight must be 0 kg or more.');
-  need(optional(trim.minUseKg, (v) => v >= 0), `${at}.minUseKg`, 'Least use must be 0 kg or more.');
-  need(optional(trim.lockedKg, (v) => v >= 0), `${at}.lockedKg`, 'A locked weight must be 0 kg or more.');
+  need(
+    optional(trim.boxKg, (v) => v > 0),
+    `${at}.boxKg`,
+    'A box must weigh more than 0 kg.',
+  );
+  need(
+    optional(trim.looseKg, (v) => v >= 0),
+    `${at}.looseKg`,
+    'Loose weight must be 0 kg or more.',
+  );
+  need(
+    optional(trim.minUseKg, (v) => v >= 0),
+    `${at}.minUseKg`,
+    'Least use must be 0 kg or more.',
+  );
+  need(
+    optional(trim.lockedKg, (v) => v >= 0),
+    `${at}.lockedKg`,
+    'A locked weight must be 0 kg or more.',
+  );
 }

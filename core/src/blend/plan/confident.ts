@@ -72,8 +72,7 @@ function smoothCuts(
   state: { solves: number },
 ): ConfidentBlend {
   const wanted = input.confidence ?? 0;
-  const price = (kg: readonly number[]) =>
-    kg.reduce((sum, x, i) => sum + x * (costs.get(`x${i}`) ?? 0), 0);
+  const price = (kg: readonly number[]) => kg.reduce((sum, x, i) => sum + x * (costs.get(`x${i}`) ?? 0), 0);
   const cuts: Row[] = [];
   let best = inside;
   let outside = cheapest;

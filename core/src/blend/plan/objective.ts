@@ -8,8 +8,7 @@ import type { PlanInput } from './types.js';
 export function objectiveCosts(input: PlanInput): Map<string, number> {
   const { cost = 1, age = 0, trims: few = 0 } = input.objective ?? {};
   const oldest = Math.max(1, ...input.trims.map((t) => t.ageDays ?? 0));
-  const meanPrice =
-    input.trims.reduce((sum, t) => sum + Math.abs(t.pricePerKg), 0) / input.trims.length || 1;
+  const meanPrice = input.trims.reduce((sum, t) => sum + Math.abs(t.pricePerKg), 0) / input.trims.length || 1;
   const costs = new Map<string, number>();
   input.trims.forEach((trim, i) => {
     const youth = 1 - (trim.ageDays ?? 0) / oldest;

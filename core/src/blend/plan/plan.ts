@@ -34,13 +34,19 @@ function withoutCrumbs(input: PlanInput, answer: PlanAnswer, solve: Solve): Plan
   const least = (input.dropBelowKg ?? 0) * 1e6;
   if (answer.status !== 'optimal' || least <= 0) return answer;
   const crumbs = new Set(
-    answer.uses.filter((u) => u.massMg < least && !input.trims.some((t) => t.id === u.id && t.lockedKg !== undefined)).map((u) => u.id),
+    answer.uses
+      .filter((u) => u.massMg < least && !input.trims.some((t) => t.id === u.id && t.lockedKg !== undefined))
+      .map((u) => u.id),
   );
   if (crumbs.size === 0) return answer;
   const rest = { ...input, trims: input.trims.filter((t) => !crumbs.has(t.id)) };
   const again = planOwned(rest, solve);
   if (again.status !== 'optimal' || (answer.confidenceMet && !again.confidenceMet)) return answer;
-  return withoutCrumbs(rest, { ...again, bareCost: answer.bareCost, solves: again.solves + answer.solves }, solve);
+  return withoutCrumbs(
+    rest,
+    { ...again, bareCost: answer.bareCost, solves: again.solves + answer.solves },
+    solve,
+  );
 }
 
 function planOwned(owned: PlanInput, solve: Solve): PlanAnswer {

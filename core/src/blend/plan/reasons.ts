@@ -7,7 +7,15 @@ import type { PlanInput, PlanReason } from './types.js';
  * a blend possible, in words. Rules whose change alone does not help are left out.
  */
 export function explainInfeasible(input: PlanInput, solve: Solve): PlanReason[] {
-  const tries = [tooLittle, locksTooMuch, fatTooHigh, fatTooLow, ...speciesTries(input), boxesDoNotDivide, tooManyTrims];
+  const tries = [
+    tooLittle,
+    locksTooMuch,
+    fatTooHigh,
+    fatTooLow,
+    ...speciesTries(input),
+    boxesDoNotDivide,
+    tooManyTrims,
+  ];
   const reasons = tries.flatMap((attempt) => attempt(input, solve) ?? []);
   if (reasons.length > 0) return reasons;
   return [
@@ -68,7 +76,8 @@ function fatReason(input: PlanInput, solve: Solve, side: 'high' | 'low'): PlanRe
   const reach = masses.reduce((s, x, i) => s + x * (input.trims[i]?.fatPct ?? 0), 0) / input.batchKg;
   const limit = side === 'high' ? maxPct : minPct;
   if (side === 'high' ? reach <= limit : reach >= limit) return undefined;
-  const added = side === 'high' ? Math.min(10, Math.floor(maxPct / 2)) : Math.max(85, Math.ceil((100 + minPct) / 2));
+  const added =
+    side === 'high' ? Math.min(10, Math.floor(maxPct / 2)) : Math.max(85, Math.ceil((100 + minPct) / 2));
   const need = leastOfOther(input, added, solve);
   const word = side === 'high' ? 'at or below' : 'at or above';
   const widen = `${side === 'high' ? 'raise' : 'lower'} the window's end to ${pct(side === 'high' ? Math.ceil(reach * 10) / 10 : Math.floor(reach * 10) / 10)}`;
@@ -78,25 +87,50 @@ function fatReason(input: PlanInput, solve: Solve, side: 'high' | 'low'): PlanRe
       side === 'high'
         ? `The leanest blend these trims can give is ${pct(reach)} fat, above the window's ${pct(maxPct)}.`
         : `The fattest blend these trims can give is ${pct(reach)} fat, below the window's ${pct(minPct)}.`,
-    mend: need === undefined ? sentence(widen) : `${kg(need)} of something ${word} ${pct(added)} fat, or ${widen}.`,
+    mend:
+      need === undefined
+        ? sentence(widen)
+        : `${kg(need)} of something ${word} ${pct(added)} fat, or ${widen}.`,
   };
 }
 
-/** Least kilograms of a trim that is not in stock, at the given fat, that make the blend possible. */
+/**
+ * Least kilograms of a trim that is not in stock, at the given fat and of whichever species serves
+ * best, that make the blend possible.
+ */
 function leastOfOther(input: PlanInput, fatPct: number, solve: Solve): number | undefined {
-  const trims = [...input.trims, { id: 'other', fatPct, pricePerKg: 0, availableKg: input.batchKg }];
-  const model = buildModel({ ...input, trims, maxTrims: undefined });
-  const answer = solve(withCosts(model, new Map([[`x${trims.length - 1}`, 1]])));
-  if (answer.status === 'infeasible') return undefined;
-  return Math.ceil((answer.values.get(`x${trims.length - 1}`) ?? 0) * 100 - 1e-6) / 100;
+  const species = [...new Set(input.trims.map((t) => t.species))];
+  const needs = species.flatMap((kind) => {
+    const other = { id: 'other', species: kind, fatPct, pricePerKg: 0, availableKg: input.batchKg };
+    const trims = [...input.trims, other];
+    const model = buildModel({ ...input, trims, maxTrims: undefined });
+    const column = `x${trims.length - 1}`;
+    const answer = solve(withCosts(model, new Map([[column, 1]])));
+    return answer.status === 'optimal' ? [answer.values.get(column) ?? 0] : [];
+  });
+  return needs.length === 0 ? undefined : Math.ceil(Math.min(...needs) * 100 - 1e-6) / 100;
 }
 
 function speciesTries(input: PlanInput): Attempt[] {
   return (input.speciesRules ?? []).flatMap((rule, i) => [
     (inp: PlanInput, solve: Solve) =>
-      speciesReason(inp, solve, RULE.speciesMin(i), 1, rule.minPct, `At least ${pct(rule.minPct ?? 0)} ${rule.species}`),
+      speciesReason(
+        inp,
+        solve,
+        RULE.speciesMin(i),
+        1,
+        rule.minPct,
+        `At least ${pct(rule.minPct ?? 0)} ${rule.species}`,
+      ),
     (inp: PlanInput, solve: Solve) =>
-      speciesReason(inp, solve, RULE.speciesMax(i), -1, rule.maxPct, `At most ${pct(rule.maxPct ?? 0)} ${rule.species}`),
+      speciesReason(
+        inp,
+        solve,
+        RULE.speciesMax(i),
+        -1,
+        rule.maxPct,
+        `At most ${pct(rule.maxPct ?? 0)} ${rule.species}`,
+      ),
   ]);
 }
 

@@ -21,7 +21,10 @@ export async function startScaleProgram(basePort: number, seed: number): Promise
   const random = seededRandom(seed);
   const ports = new Map<string, Port>();
   for (const spec of SCALES) {
-    const scale = new SimulatedScale({ capacityG: spec.capacityMg / 1000, divisionG: spec.divisionMg / 1000 }, random);
+    const scale = new SimulatedScale(
+      { capacityG: spec.capacityMg / 1000, divisionG: spec.divisionMg / 1000 },
+      random,
+    );
     const clients = new Set<net.Socket>();
     const server = net.createServer((socket) => {
       clients.add(socket);

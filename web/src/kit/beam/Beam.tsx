@@ -39,7 +39,14 @@ export function Beam({ blocks, blend, window, onSize, onRest, onLock }: BeamProp
     onRest();
   };
   const key = (event: KeyboardEvent, block: BeamBlock) => {
-    const steps: Record<string, number> = { ArrowUp: 1, ArrowRight: 1, ArrowDown: -1, ArrowLeft: -1, PageUp: 10, PageDown: -10 };
+    const steps: Record<string, number> = {
+      ArrowUp: 1,
+      ArrowRight: 1,
+      ArrowDown: -1,
+      ArrowLeft: -1,
+      PageUp: 10,
+      PageDown: -10,
+    };
     const step = steps[event.key];
     if (step !== undefined) {
       event.preventDefault();
@@ -60,13 +67,35 @@ export function Beam({ blocks, blend, window, onSize, onRest, onLock }: BeamProp
       role="group"
       aria-label="The blend as a beam"
     >
-      <rect x={from} y={28} width={Math.max(2, to - from)} height={HEIGHT - 28 - 52} fill={COLOUR.pine} opacity={0.13} />
+      <rect
+        x={from}
+        y={28}
+        width={Math.max(2, to - from)}
+        height={HEIGHT - 28 - 52}
+        fill={COLOUR.pine}
+        opacity={0.13}
+      />
       <text x={(from + to) / 2} y={20} textAnchor="middle" fontSize="16" style={text}>
         window {units.number(window.minPct, 1)}–{units.number(window.maxPct, 1)} % fat
       </text>
-      <ellipse cx={drawing.shadow.x} cy={BEAM_Y - 34} rx={Math.max(1, drawing.shadow.rx)} ry={9} fill={COLOUR.ink} opacity={0.16} />
+      <ellipse
+        cx={drawing.shadow.x}
+        cy={BEAM_Y - 34}
+        rx={Math.max(1, drawing.shadow.rx)}
+        ry={9}
+        fill={COLOUR.ink}
+        opacity={0.16}
+      />
       <g transform={`rotate(${drawing.tilt} ${drawing.pivotX} ${BEAM_Y})`}>
-        <rect x={30} y={BEAM_Y - 6} width={WIDTH - 60} height={12} rx={6} fill={COLOUR.steel} stroke={COLOUR.ink} />
+        <rect
+          x={30}
+          y={BEAM_Y - 6}
+          width={WIDTH - 60}
+          height={12}
+          rx={6}
+          fill={COLOUR.steel}
+          stroke={COLOUR.ink}
+        />
         {drawing.ticks.map((tick) => (
           <g key={tick.pct}>
             <line x1={tick.x} x2={tick.x} y1={BEAM_Y - 6} y2={BEAM_Y + 6} stroke={COLOUR.ink} />
@@ -89,8 +118,23 @@ export function Beam({ blocks, blend, window, onSize, onRest, onLock }: BeamProp
           />
         ))}
       </g>
-      <path d={`M${drawing.pivotX} ${BEAM_Y - 8} l-24 -44 h48 Z`} fill={inside ? COLOUR.pine : COLOUR.zest} stroke={COLOUR.ink} strokeWidth="1.5" />
-      <text x={drawing.pivotX} y={40} textAnchor="middle" fontSize="20" fontWeight="700" style={text} stroke={COLOUR.paper} strokeWidth="5" paintOrder="stroke">
+      <path
+        d={`M${drawing.pivotX} ${BEAM_Y - 8} l-24 -44 h48 Z`}
+        fill={inside ? COLOUR.pine : COLOUR.zest}
+        stroke={COLOUR.ink}
+        strokeWidth="1.5"
+      />
+      <text
+        x={drawing.pivotX}
+        y={40}
+        textAnchor="middle"
+        fontSize="20"
+        fontWeight="700"
+        style={text}
+        stroke={COLOUR.paper}
+        strokeWidth="5"
+        paintOrder="stroke"
+      >
         {units.percent(blend.fatPct)} fat
       </text>
       <text x={WIDTH - 30} y={BEAM_Y - 16} textAnchor="end" fontSize="15" style={text}>
@@ -100,7 +144,13 @@ export function Beam({ blocks, blend, window, onSize, onRest, onLock }: BeamProp
   );
 }
 
-function Hanging({ block, locked, label, onDown, onKey }: {
+function Hanging({
+  block,
+  locked,
+  label,
+  onDown,
+  onKey,
+}: {
   block: BeamBlock;
   locked: boolean;
   label: string;
@@ -122,12 +172,43 @@ function Hanging({ block, locked, label, onDown, onKey }: {
       style={{ cursor: 'ns-resize' }}
     >
       <line x1={block.hangX} x2={middle} y1={BEAM_Y + 6} y2={block.y} stroke={COLOUR.ink} strokeWidth="1.5" />
-      <rect x={block.x} y={block.y} width={block.side} height={block.side} fill={COLOUR.lean} stroke={COLOUR.ink} strokeWidth={locked ? 4 : 1.5} />
-      <rect x={block.x} y={block.y + block.side * (1 - fat)} width={block.side} height={block.side * fat} fill={COLOUR.fat} stroke={COLOUR.ink} strokeWidth="1" />
-      <text x={middle} y={LABEL_Y} textAnchor="middle" fontSize="21" fontWeight="700" fontFamily={FONT.number} fill={COLOUR.ink}>
+      <rect
+        x={block.x}
+        y={block.y}
+        width={block.side}
+        height={block.side}
+        fill={COLOUR.lean}
+        stroke={COLOUR.ink}
+        strokeWidth={locked ? 4 : 1.5}
+      />
+      <rect
+        x={block.x}
+        y={block.y + block.side * (1 - fat)}
+        width={block.side}
+        height={block.side * fat}
+        fill={COLOUR.fat}
+        stroke={COLOUR.ink}
+        strokeWidth="1"
+      />
+      <text
+        x={middle}
+        y={LABEL_Y}
+        textAnchor="middle"
+        fontSize="21"
+        fontWeight="700"
+        fontFamily={FONT.number}
+        fill={COLOUR.ink}
+      >
         {label}
       </text>
-      <text x={middle} y={LABEL_Y + 18} textAnchor="middle" fontSize="15" fontFamily={FONT.number} fill={COLOUR.ink}>
+      <text
+        x={middle}
+        y={LABEL_Y + 18}
+        textAnchor="middle"
+        fontSize="15"
+        fontFamily={FONT.number}
+        fill={COLOUR.ink}
+      >
         {block.name}
         {locked ? ' · locked' : ''}
       </text>

@@ -35,7 +35,7 @@ const LABEL_ROOM = 104;
 const MOST_TILT = 7;
 
 /** Place of a fat on the beam. */
-export function beamX(fatPct: number, width: number): number {
+function beamX(fatPct: number, width: number): number {
   return MARGIN + (fatPct / 100) * (width - 2 * MARGIN);
 }
 
@@ -54,7 +54,10 @@ export function layoutBeam(
     .map((block) => ({ block, side: Math.max(24, LARGEST_SIDE * Math.sqrt(block.massKg / most)) }))
     .sort((a, b) => a.block.fatPct - b.block.fatPct || a.block.id.localeCompare(b.block.id));
   const centres = spread(
-    sized.map(({ block, side }) => ({ wanted: beamX(block.fatPct, width), room: Math.max(side, LABEL_ROOM) + 10 })),
+    sized.map(({ block, side }) => ({
+      wanted: beamX(block.fatPct, width),
+      room: Math.max(side, LABEL_ROOM) + 10,
+    })),
     width,
   );
   const placed = sized.map(({ block, side }, i) => ({
@@ -64,7 +67,8 @@ export function layoutBeam(
     y: BLOCK_Y + (LARGEST_SIDE - side) / 2,
     hangX: beamX(block.fatPct, width),
   }));
-  const off = blend.fatPct > window.maxPct ? blend.fatPct - window.maxPct : Math.min(0, blend.fatPct - window.minPct);
+  const off =
+    blend.fatPct > window.maxPct ? blend.fatPct - window.maxPct : Math.min(0, blend.fatPct - window.minPct);
   return {
     blocks: blocks.flatMap((b) => placed.filter((p) => p.id === b.id)),
     pivotX: beamX(blend.fatPct, width),

@@ -19,13 +19,41 @@ export function CasingStrip({ needMm, usedMm, leftMm, linkLengthMm }: CasingStri
   const links = Math.min(400, Math.floor(usedMm / Math.max(1, linkLengthMm)));
   const short = needMm > usedMm + leftMm;
   return (
-    <svg viewBox={`0 0 ${WIDTH} 58`} width="100%" role="img" aria-label={`Casing: ${units.length(usedMm)} used of ${units.length(needMm)} needed`}>
-      <rect x="0" y="8" width={x(usedMm + leftMm)} height="22" rx="11" fill={COLOUR.steel} stroke={COLOUR.ink} />
+    <svg
+      viewBox={`0 0 ${WIDTH} 58`}
+      width="100%"
+      role="img"
+      aria-label={`Casing: ${units.length(usedMm)} used of ${units.length(needMm)} needed`}
+    >
+      <rect
+        x="0"
+        y="8"
+        width={x(usedMm + leftMm)}
+        height="22"
+        rx="11"
+        fill={COLOUR.steel}
+        stroke={COLOUR.ink}
+      />
       <rect x="0" y="8" width={x(usedMm)} height="22" rx="11" fill={COLOUR.lean} stroke={COLOUR.ink} />
       {Array.from({ length: links }, (_, i) => (
-        <line key={i} x1={x((i + 1) * linkLengthMm)} x2={x((i + 1) * linkLengthMm)} y1="8" y2="30" stroke={COLOUR.paper} strokeWidth="0.8" />
+        <line
+          key={i}
+          x1={x((i + 1) * linkLengthMm)}
+          x2={x((i + 1) * linkLengthMm)}
+          y1="8"
+          y2="30"
+          stroke={COLOUR.paper}
+          strokeWidth="0.8"
+        />
       ))}
-      <line x1={x(needMm)} x2={x(needMm)} y1="2" y2="36" stroke={short ? COLOUR.zest : COLOUR.ink} strokeWidth="3" />
+      <line
+        x1={x(needMm)}
+        x2={x(needMm)}
+        y1="2"
+        y2="36"
+        stroke={short ? COLOUR.zest : COLOUR.ink}
+        strokeWidth="3"
+      />
       <g fontFamily={FONT.number} fontSize="18" fill={COLOUR.ink}>
         <text x="2" y="52">
           {units.length(usedMm)} used

@@ -3,11 +3,23 @@ import Button from '@mui/material/Button';
 import { NUMERALS } from '../../app/theme.js';
 
 /** Number keys for a gloved hand. Gives out `0`–`9`, `.` and `Backspace`. */
-export function Keypad({ onKey, point = true, minus = false }: { onKey: (key: string) => void; point?: boolean; minus?: boolean }) {
+export function Keypad({
+  onKey,
+  point = true,
+  minus = false,
+}: {
+  onKey: (key: string) => void;
+  point?: boolean;
+  minus?: boolean;
+}) {
   const last = minus ? '-' : point ? '.' : '';
   const keys = ['7', '8', '9', '4', '5', '6', '1', '2', '3', last, '0', 'Backspace'];
   return (
-    <Box role="group" aria-label="Number keys" sx={{ display: 'grid', gridTemplateColumns: 'repeat(3, 1fr)', gap: 1 }}>
+    <Box
+      role="group"
+      aria-label="Number keys"
+      sx={{ display: 'grid', gridTemplateColumns: 'repeat(3, 1fr)', gap: 1 }}
+    >
       {keys.map((key) =>
         key === '' ? (
           <span key="none" />
@@ -16,7 +28,9 @@ export function Keypad({ onKey, point = true, minus = false }: { onKey: (key: st
             key={key}
             variant="outlined"
             onClick={() => onKey(key)}
-            aria-label={key === 'Backspace' ? 'Delete last digit' : key === '.' ? 'Point' : key === '-' ? 'Minus' : key}
+            aria-label={
+              key === 'Backspace' ? 'Delete last digit' : key === '.' ? 'Point' : key === '-' ? 'Minus' : key
+            }
             sx={{ ...NUMERALS, minHeight: 64, fontSize: 34, p: 0, lineHeight: 1 }}
           >
             {key === 'Backspace' ? '⌫' : key === '-' ? '−' : key}

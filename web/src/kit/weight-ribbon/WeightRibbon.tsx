@@ -18,10 +18,19 @@ interface RibbonProps {
 export function WeightRibbon({ stations, width, height, labels = false, title, onGap }: RibbonProps) {
   const units = useUnits();
   const hatch = useId();
-  const drawing = useMemo(() => layoutRibbon(stations, { width, height }, labels), [stations, width, height, labels]);
+  const drawing = useMemo(
+    () => layoutRibbon(stations, { width, height }, labels),
+    [stations, width, height, labels],
+  );
   const text = { fontFamily: FONT.number, fill: COLOUR.ink, fontWeight: 500 };
   return (
-    <svg viewBox={`0 0 ${width} ${height}`} width="100%" role="img" aria-label={title} style={{ display: 'block' }}>
+    <svg
+      viewBox={`0 0 ${width} ${height}`}
+      width="100%"
+      role="img"
+      aria-label={title}
+      style={{ display: 'block' }}
+    >
       <defs>
         <pattern id={hatch} width="7" height="7" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
           <rect width="7" height="7" fill={COLOUR.paper} />
@@ -29,10 +38,22 @@ export function WeightRibbon({ stations, width, height, labels = false, title, o
         </pattern>
       </defs>
       {drawing.bands.map((band) => (
-        <path key={band.key} d={band.path} fill={MATERIAL_FILL[band.material]} stroke={MATERIAL_FILL[band.material]} strokeWidth="0.4" />
+        <path
+          key={band.key}
+          d={band.path}
+          fill={MATERIAL_FILL[band.material]}
+          stroke={MATERIAL_FILL[band.material]}
+          strokeWidth="0.4"
+        />
       ))}
       {drawing.slivers.map((s) => (
-        <path key={s.key} d={s.path} fill={s.kind === 'loss' ? `url(#${hatch})` : COLOUR.lean} stroke={labels ? COLOUR.ink : COLOUR.faint} strokeWidth={labels ? 0.8 : 0.4} />
+        <path
+          key={s.key}
+          d={s.path}
+          fill={s.kind === 'loss' ? `url(#${hatch})` : COLOUR.lean}
+          stroke={labels ? COLOUR.ink : COLOUR.faint}
+          strokeWidth={labels ? 0.8 : 0.4}
+        />
       ))}
       {drawing.gaps.map((gap) => (
         <path
@@ -53,7 +74,16 @@ export function WeightRibbon({ stations, width, height, labels = false, title, o
               <text x={s.x + 7} y={20} fontSize="17" fontWeight="700">
                 {s.name}
               </text>
-              <text x={s.x + s.width * 0.46} y={s.top + Math.max(18, (s.bottom - s.top) / 2 + 6)} fontSize="19" fontWeight="700" textAnchor="middle" stroke={COLOUR.paper} strokeWidth="4" paintOrder="stroke">
+              <text
+                x={s.x + s.width * 0.46}
+                y={s.top + Math.max(18, (s.bottom - s.top) / 2 + 6)}
+                fontSize="19"
+                fontWeight="700"
+                textAnchor="middle"
+                stroke={COLOUR.paper}
+                strokeWidth="4"
+                paintOrder="stroke"
+              >
                 {units.mass(s.inMg)}
               </text>
             </g>
@@ -64,7 +94,14 @@ export function WeightRibbon({ stations, width, height, labels = false, title, o
             </text>
           ))}
           {drawing.gaps.map((gap) => (
-            <text key={gap.accountId} x={gap.labelX} y={gap.labelY} fontSize="15" fontWeight="700" textAnchor="middle">
+            <text
+              key={gap.accountId}
+              x={gap.labelX}
+              y={gap.labelY}
+              fontSize="15"
+              fontWeight="700"
+              textAnchor="middle"
+            >
               {gap.closed ? 'unaccounted' : 'still there'} {units.mass(gap.massMg)}
             </text>
           ))}

@@ -1,13 +1,13 @@
 import { MATERIALS, type Composition, type Material, type RibbonStation } from '@zest/core';
 
 /** A closed shape in drawing units. */
-export interface Shape {
+interface Shape {
   key: string;
   material: Material;
   path: string;
 }
 
-export interface SliverShape {
+interface SliverShape {
   key: string;
   name: string;
   kind: 'loss' | 'side' | 'gain';
@@ -18,7 +18,7 @@ export interface SliverShape {
   labelY: number;
 }
 
-export interface GapShape {
+interface GapShape {
   accountId: string;
   name: string;
   massMg: number;
@@ -34,7 +34,16 @@ export interface RibbonDrawing {
   bands: Shape[];
   slivers: SliverShape[];
   gaps: GapShape[];
-  stations: { accountId: string; name: string; x: number; width: number; top: number; bottom: number; inMg: number; outMg: number }[];
+  stations: {
+    accountId: string;
+    name: string;
+    x: number;
+    width: number;
+    top: number;
+    bottom: number;
+    inMg: number;
+    outMg: number;
+  }[];
 }
 
 const TOP = 34;
@@ -70,7 +79,11 @@ export function layoutRibbon(
     const endH = waiting ? inH : outH;
     const startH = Math.min(inH, before * scale);
     const profile: Profile[] = [
-      { x: at(0), height: startH, bands: i === 0 ? meatOnly(station) : (used[i - 1]?.bands ?? station.bands) },
+      {
+        x: at(0),
+        height: startH,
+        bands: i === 0 ? meatOnly(station) : (used[i - 1]?.bands ?? station.bands),
+      },
       { x: at(GROW_TO), height: inH, bands: station.bands },
       { x: at(SHED_FROM), height: inH, bands: station.bands },
       { x: at(waiting ? 1 : SHED_TO), height: endH, bands: station.bands },
@@ -102,7 +115,16 @@ export function layoutRibbon(
         labelY: size.height - 54 + station.slivers.length * 17,
       });
     }
-    drawing.stations.push({ accountId: station.accountId, name: station.name, x, width: each, top, bottom: top + inH, inMg: station.inMg, outMg: station.outMg });
+    drawing.stations.push({
+      accountId: station.accountId,
+      name: station.name,
+      x,
+      width: each,
+      top,
+      bottom: top + inH,
+      inMg: station.inMg,
+      outMg: station.outMg,
+    });
     before = waiting ? 0 : station.outMg;
   });
   return drawing;
@@ -138,8 +160,12 @@ function bandShapes(accountId: string, profile: readonly Profile[], top: number)
       below[i] = (below[i] ?? 0) + share;
     });
     if (!any) return [];
-    const lower = profile.map((point, i) => `${r(point.x)} ${r(top + (below[i] ?? 0) * point.height)}`).reverse();
-    return [{ key: `${accountId}-${material}`, material, path: `M${upper.join(' L')} L${lower.join(' L')} Z` }];
+    const lower = profile
+      .map((point, i) => `${r(point.x)} ${r(top + (below[i] ?? 0) * point.height)}`)
+      .reverse();
+    return [
+      { key: `${accountId}-${material}`, material, path: `M${upper.join(' L')} L${lower.join(' L')} Z` },
+    ];
   });
 }
 

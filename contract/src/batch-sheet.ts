@@ -1,0 +1,185 @@
+import { z } from 'zod';
+import { MATERIALS, READING_KINDS } from '@zest/core';
+import { id } from './route.js';
+import { day, fatWindow, instant } from './fields.js';
+import { methodStep } from './recipes.js';
+import { scaleId } from './devices.js';
+
+export const BATCH_STATES = ['open', 'closed', 'cancelled'] as const;
+
+const composition = z.partialRecord(z.enum(MATERIALS), z.number());
+const sliver = z.object({
+  accountId: z.string(),
+  name: z.string(),
+  kind: z.enum(['loss', 'side', 'gain']),
+  massMg: z.int(),
+});
+export const ribbonStation = z.object({
+  accountId: z.string(),
+  name: z.string(),
+  position: z.int(),
+  closed: z.boolean(),
+  inMg: z.int(),
+  added: z.array(sliver),
+  bands: composition,
+  outMg: z.int(),
+  slivers: z.array(sliver),
+  balanceMg: z.int(),
+});
+
+const missing = z.object({ what: z.string(), sentence: z.string() });
+
+export const batchSummary = z.object({
+  id,
+  number: z.int(),
+  product: z.string(),
+  state: z.enum(BATCH_STATES),
+  plannedFor: day,
+  openedAt: instant,
+  plannedMeatMg: z.int(),
+  stepTitle: z.string().nullable(),
+  stepId: id.nullable(),
+  /** What the batch waits for, as one sentence. */
+  waitsFor: z.string().nullable(),
+  /** Something that needs the lead. */
+  trouble: z.string().nullable(),
+  meatMg: z.int(),
+  outMg: z.int(),
+  unaccountedMg: z.int(),
+  packedYield: z.number().nullable(),
+  ribbon: z.array(ribbonStation),
+});
+export type BatchSummary = z.infer<typeof batchSummary>;
+
+export const sheetLine = z.object({
+  id,
+  stepId: id,
+  kind: z.enum(['meat', 'dry']),
+  name: z.string(),
+  role: z.string(),
+  material: z.enum(MATERIALS),
+  lotId: id,
+  lotCode: z.string(),
+  required: z.boolean(),
+  dueMg: z.int(),
+  lowMg: z.int(),
+  highMg: z.int(),
+  weighedMg: z.int(),
+  accepted: z.boolean(),
+  scaleId: scaleId,
+  weighings: z.int(),
+  tooCoarse: z.boolean(),
+  gPerKgMeat: z.number().nullable(),
+  pctOfMix: z.number().nullable(),
+  perLoadMg: z.array(z.int()),
+  note: z.string().nullable(),
+  cure: z
+    .object({
+      nitritePct: z.number(),
+      ppm: z.number(),
+      limitPpm: z.number(),
+      basis: z.string(),
+      book: z.string(),
+      maxMg: z.int(),
+      withinLimit: z.boolean(),
+    })
+    .nullable(),
+});
+export type SheetLine = z.infer<typeof sheetLine>;
+
+export const sheetStep = methodStep.extend({
+  id,
+  position: z.int(),
+  state: z.enum(['waiting', 'current', 'closed']),
+  closedAt: instant.nullable(),
+  closedBy: z.string().nullable(),
+  overrideReason: z.string().nullable(),
+  missing: z.array(missing),
+  inMg: z.int(),
+  outMg: z.int(),
+  balanceMg: z.int(),
+  stepYield: z.number().nullable(),
+  runningYield: z.number().nullable(),
+  holdsMass: z.boolean(),
+  losses: z.array(z.string()),
+  needs: z.array(z.enum(READING_KINDS)),
+  caution: z.string().nullable(),
+  nextTitle: z.string().nullable(),
+  version: z.int(),
+});
+export type SheetStep = z.infer<typeof sheetStep>;
+
+export const sheetReading = z.object({
+  id,
+  stepId: id,
+  kind: z.enum(READING_KINDS),
+  value: z.number(),
+  at: instant,
+  person: z.string(),
+  how: z.enum(['scale', 'typed']),
+});
+export type SheetReading = z.infer<typeof sheetReading>;
+
+/** One entry of the ledger as the batch shows it. */
+export const sheetEntry = z.object({
+  id,
+  at: instant,
+  person: z.string(),
+  stepId: id.nullable(),
+  from: z.string(),
+  to: z.string(),
+  amount: z.int(),
+  measure: z.enum(['mg', 'mm', 'pc']),
+  how: z.enum(['scale', 'typed', 'derived']),
+  lineId: id.nullable(),
+  reversesId: id.nullable(),
+  reversed: z.boolean(),
+  reason: z.string().nullable(),
+});
+export type SheetEntry = z.infer<typeof sheetEntry>;
+
+export const batchSheet = batchSummary.extend({
+  recipe: z.object({ id, name: z.string(), versionNo: z.int(), state: z.string() }),
+  window: fatWindow,
+  plannedFatPct: z.number(),
+  fatSd: z.number(),
+  inWindow: z.number(),
+  lines: z.array(sheetLine),
+  steps: z.array(sheetStep),
+  readings: z.array(sheetReading),
+  entries: z.array(sheetEntry),
+  meatBasis: z.object({ massMg: z.int(), from: z.enum(['ground', 'weighed', 'planned']) }),
+  mixMg: z.int(),
+  loads: z.int(),
+  casing: z
+    .object({
+      name: z.string(),
+      lotId: id,
+      lotCode: z.string(),
+      links: z.int(),
+      needM: z.number(),
+      usedMm: z.int(),
+      leftMm: z.int(),
+      linkLengthMm: z.number(),
+    })
+    .nullable(),
+  linkMassG: z.number().nullable(),
+  cost: z.object({
+    totalMinor: z.int(),
+    perKgMinor: z.number().nullable(),
+    perLinkMinor: z.number().nullable(),
+    parts: z.array(z.object({ name: z.string(), minor: z.number() })),
+  }),
+  links: z
+    .object({
+      count: z.int(),
+      meanG: z.number().nullable(),
+      sdG: z.number().nullable(),
+      cvPct: z.number().nullable(),
+      n: z.int(),
+      outliers: z.array(z.int()),
+    })
+    .nullable(),
+  version: z.int(),
+});
+export type BatchSheet = z.infer<typeof batchSheet>;

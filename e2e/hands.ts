@@ -1,0 +1,80 @@
+import { AxeBuilder } from '@axe-core/playwright';
+import { expect, type Page } from '@playwright/test';
+import type { BatchSheet, SheetLine } from '@zest/contract';
+
+const SECRETS: Record<string, string> = {
+  Ines: 'lowmarsh',
+  Bram: '2580',
+  Oda: '1357',
+  'Mr Feld': 'ferrygalley',
+  Inspector: 'harbourmaster',
+};
+
+/** Signs in as a person would: the name, the PIN or password, the button. */
+export async function signIn(page: Page, who: string): Promise<void> {
+  await page.goto('/');
+  await page.getByRole('button', { name: new RegExp(`^${who}`) }).click();
+  await page.getByLabel(/^(PIN|Password)$/).fill(SECRETS[who] ?? '');
+  await page.getByRole('button', { name: `Sign in as ${who}` }).click();
+  await expect(page.getByRole('navigation', { name: 'Places' })).toBeVisible();
+}
+
+/** Nothing serious or critical for people who use other ways to see or point. */
+export async function expectAccessible(page: Page): Promise<void> {
+  const { violations } = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21aa']).analyze();
+  const serious = violations.filter((v) => v.impact === 'serious' || v.impact === 'critical');
+  expect(serious.map((v) => `${v.id}: ${v.nodes.map((n) => n.target.join(' ')).join(' | ')}`)).toEqual([]);
+}
+
+export async function sheet(page: Page, id: string): Promise<BatchSheet> {
+  return (await (await page.request.get(`/api/v1/batches/${id}`)).json()) as BatchSheet;
+}
+
+/** Types on the keyboard at a hand's pace, slower than a scanner. */
+export async function typeKeys(page: Page, text: string): Promise<void> {
+  await page.keyboard.type(text, { delay: 70 });
+}
+
+/** Types a weight at the bench and takes it with the pedal. */
+export async function typeWeight(page: Page, line: SheetLine, massMg: number): Promise<void> {
+  const text = line.scaleId === 'dose' ? (massMg / 1000).toFixed(2) : (massMg / 1_000_000).toFixed(3);
+  await typeKeys(page, text);
+  await expect(page.getByRole('status', { name: /^On the scale/ })).toContainText(text);
+  await page.keyboard.press('Space');
+}
+
+/** The demonstration's hand on a simulated scale. */
+export async function playScale(page: Page, scale: string, body: object): Promise<void> {
+  expect((await page.request.post(`/api/v1/scales/${scale}/play`, { data: body })).ok()).toBe(true);
+}
+
+/** Types a number at a task and records it with Enter. */
+export async function record(page: Page, task: string, text: string): Promise<void> {
+  await page
+    .getByRole('list', { name: 'Tasks of this step' })
+    .getByRole('button', { name: new RegExp(`^${task}`) })
+    .click();
+  const known = page.getByRole('button', { name: 'Type it' });
+  if (await known.isVisible()) await known.click();
+  await typeKeys(page, text);
+  await page.getByRole('button', { name: /^(Take|Record) [\d.]/ }).click();
+  await expect(
+    page
+      .getByRole('list', { name: 'Tasks of this step' })
+      .getByRole('button', { name: new RegExp(`^${task}`) }),
+  ).not.toContainText(/needed|–$/);
+}
+
+export async function closeStep(page: Page, title: string): Promise<void> {
+  await page.getByRole('button', { name: `Close ${title.toLowerCase()}` }).click();
+  await expect(page.getByRole('heading', { name: new RegExp(`: ${title}$`) })).toBeHidden();
+}
+
+/** From anywhere with the rail: the bench, then the batch. Answers the batch's id. */
+export async function takeUp(page: Page, product: string): Promise<string> {
+  await page.getByRole('link', { name: 'Bench', exact: true }).click();
+  await expect(page.getByRole('heading', { name: 'Which batch?' })).toBeVisible();
+  await page.getByRole('link', { name: new RegExp(product) }).click();
+  await expect(page.getByRole('link', { name: 'Leave' })).toBeVisible();
+  return page.url().split('/').pop() ?? '';
+}

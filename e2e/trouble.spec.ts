@@ -1,0 +1,115 @@
+import { expect, test } from '@playwright/test';
+import { expectAccessible, playScale, sheet, signIn, takeUp, typeKeys } from './hands.js';
+
+test('units switch everywhere with one key, and the keys are shown', async ({ page }) => {
+  await signIn(page, 'Oda');
+  await page.getByRole('link', { name: 'Batches' }).click();
+  await expect(page.getByText(/kg meat/).first()).toBeVisible();
+  await page.keyboard.press('u');
+  await expect(page.getByText(/lb.*oz meat/).first()).toBeVisible();
+  await page.keyboard.press('?');
+  await expect(page.getByRole('dialog', { name: 'Keys here' })).toContainText(
+    'switch between metric and pounds',
+  );
+  await expectAccessible(page);
+  await page.keyboard.press('Escape');
+  await page.keyboard.press('u');
+  await expect(page.getByText(/kg meat/).first()).toBeVisible();
+});
+
+test('a scanned code that holds shortcut letters triggers none of them', async ({ page }) => {
+  await signIn(page, 'Oda');
+  await page.evaluate(() => {
+    for (const key of 'TU?Z-0042') window.dispatchEvent(new KeyboardEvent('keydown', { key, bubbles: true }));
+  });
+  await expect(page.getByRole('dialog')).toBeHidden();
+  await expect(async () => {
+    await page.keyboard.press('?');
+    await expect(page.getByRole('dialog', { name: 'Keys here' })).toBeVisible({ timeout: 500 });
+  }).toPass();
+  await page.keyboard.press('Escape');
+  await expect(page.getByRole('button', { name: 'kg · °C' })).toBeVisible();
+});
+
+test('a weight typed while the line is down stays, survives a reload and is sent once', async ({ page }) => {
+  await signIn(page, 'Oda');
+  const id = await takeUp(page, 'Lighthouse Ring');
+  const line = (await sheet(page, id)).lines.find((l) => l.name === 'Caraway')!;
+  await page.getByRole('button', { name: /^Caraway,/ }).click();
+  await page.route('**/weighings', (route) => route.abort());
+  await typeKeys(page, (line.dueMg / 1000).toFixed(2));
+  await page.keyboard.press('Space');
+  const waiting = page.getByText('not yet confirmed; it is kept here');
+  await expect(waiting).toBeVisible();
+  await page.reload();
+  await expect(waiting).toBeVisible();
+  await page.unroute('**/weighings');
+  await page.getByRole('button', { name: 'Send again' }).click();
+  await expect(waiting).toBeHidden();
+  await expect(page.getByRole('button', { name: /^Caraway, .*done$/ })).toBeVisible();
+  expect((await sheet(page, id)).entries.filter((e) => e.lineId === line.id)).toHaveLength(1);
+});
+
+test('a pulled plug shows at once and typing goes on; a weight that moves after it was taken is re-opened', async ({
+  page,
+}) => {
+  await signIn(page, 'Oda');
+  const id = await takeUp(page, 'Lighthouse Ring');
+  const line = (await sheet(page, id)).lines.find((l) => l.name === 'Juniper')!;
+  const jar = page.getByRole('button', { name: /^Juniper,/ });
+  await jar.click();
+  await playScale(page, 'dose', { action: 'unplug' });
+  await expect(page.getByText('The scale is unplugged. Weights can be typed.')).toBeVisible();
+  await playScale(page, 'dose', { action: 'plug' });
+  await expect(page.getByText('The scale is unplugged. Weights can be typed.')).toBeHidden();
+  await playScale(page, 'dose', { action: 'put', massMg: line.dueMg });
+  await expect(page.getByRole('button', { name: /^Juniper, .*done$/ })).toBeVisible();
+  await playScale(page, 'dose', { action: 'put', massMg: line.dueMg + 90 });
+  await expect
+    .poll(async () =>
+      (await sheet(page, id)).entries.some((e) => e.reason === 'The weight moved after it was taken.'),
+    )
+    .toBe(true);
+  await expect(page.getByRole('button', { name: /^Juniper, .*done$/ })).toBeVisible();
+  const entries = (await sheet(page, id)).entries.filter(
+    (e) => e.lineId === line.id && e.reversesId === null && !e.reversed,
+  );
+  expect(entries.map((e) => e.amount)).toEqual([line.dueMg + 90]);
+  await playScale(page, 'dose', { action: 'put', massMg: 0 });
+});
+
+test('two people on one batch see each other’s entries within a second', async ({ page, browser }) => {
+  await signIn(page, 'Oda');
+  const id = await takeUp(page, 'Lighthouse Ring');
+  const other = await (await browser.newContext()).newPage();
+  await signIn(other, 'Bram');
+  await other.goto(`/bench/${id}`);
+  const line = (await sheet(page, id)).lines.find((l) => l.name === 'Garlic')!;
+  await page.getByRole('button', { name: /^Garlic,/ }).click();
+  await typeKeys(page, (line.dueMg / 1000).toFixed(2));
+  await page.keyboard.press('Space');
+  await expect(page.getByRole('button', { name: /^Garlic, .*done$/ })).toBeVisible();
+  await expect(other.getByRole('button', { name: /^Garlic, .*done$/ })).toBeVisible({ timeout: 1000 });
+  await other.context().close();
+});
+
+test('the inspector reads everything and is offered nothing to change', async ({ page }) => {
+  await signIn(page, 'Inspector');
+  await expect(page.getByRole('link', { name: 'Blend' })).toBeHidden();
+  await expect(page.getByRole('link', { name: 'Bench' })).toBeHidden();
+  await page.getByRole('link', { name: 'Batches' }).click();
+  await page.getByRole('link', { name: 'Quay Thick' }).last().click();
+  await expect(page.getByRole('region', { name: 'Entries' })).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Take back' })).toHaveCount(0);
+  await expectAccessible(page);
+});
+
+test('bench screens fit a phone held sideways', async ({ browser }) => {
+  const page = await (await browser.newContext({ viewport: { width: 844, height: 390 } })).newPage();
+  await signIn(page, 'Oda');
+  await takeUp(page, 'Marsh Lamb');
+  const primary = page.getByRole('button', { name: /^Take / }).last();
+  await expect(primary).toBeInViewport();
+  await expect(page.getByRole('status', { name: /^On the scale/ })).toBeInViewport();
+  await page.context().close();
+});
