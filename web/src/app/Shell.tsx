@@ -10,7 +10,7 @@ import { useConnected, useLiveQueries } from './live.js';
 import { Loading } from './Loading.js';
 import { SESSION_KEY, usePerson, useSetPreferences } from './session.js';
 import { useShortcut } from './shortcuts.js';
-import { COLOUR } from './theme.js';
+import { COLOUR, RAIL_WIDTH } from './theme.js';
 
 const PLACES = [
   { to: '/', name: 'Today' },
@@ -27,10 +27,7 @@ export function Shell() {
   return (
     <Box sx={{ display: 'flex', minHeight: '100vh' }}>
       <Rail />
-      <Box
-        component="main"
-        sx={{ flex: 1, minWidth: 0, p: '20px 28px 0', display: 'flex', flexDirection: 'column' }}
-      >
+      <Box component="main" sx={{ flex: 1, minWidth: 0, p: '20px 28px 0' }}>
         <Suspense fallback={<Loading />}>
           <Outlet />
         </Suspense>
@@ -48,7 +45,7 @@ function Rail() {
       component="nav"
       aria-label="Places"
       sx={{
-        width: 132,
+        width: RAIL_WIDTH,
         flexShrink: 0,
         bgcolor: COLOUR.pine,
         color: COLOUR.paper,

@@ -37,6 +37,9 @@ export const FONT = {
 /** Figures in the condensed face, all of one width. */
 export const NUMERALS = { fontFamily: FONT.number, fontVariantNumeric: 'tabular-nums' } as const;
 
+/** Pixels that the rail of places takes at the left. */
+export const RAIL_WIDTH = 132;
+
 /** A phone held sideways. */
 export const SHORT = '@media (max-height: 500px)';
 
@@ -61,6 +64,7 @@ export const theme = createTheme({
       defaultProps: { disableElevation: true, disableRipple: true },
       styleOverrides: {
         root: { minHeight: 44, borderWidth: 2, '&:hover': { borderWidth: 2 } },
+        contained: { '&.Mui-disabled': { color: COLOUR.faint, backgroundColor: COLOUR.edge } },
       },
     },
     MuiButtonBase: {

@@ -60,7 +60,10 @@ export function JarRow({ lines, chosenId, pouringMg = 0, onChoose }: JarRowProps
               cure={line.role === 'cure'}
               size={92}
             />
-            <Box sx={{ fontSize: 17, lineHeight: 1.1, textAlign: 'center' }}>{line.name}</Box>
+            <Box sx={{ fontSize: 17, lineHeight: 1.1, textAlign: 'center' }}>
+              {line.name}
+              {line.kind === 'meat' ? ` ${line.lotCode}` : ''}
+            </Box>
             <Box sx={{ ...NUMERALS, fontSize: 22, fontWeight: 700 }}>{units.mass(line.dueMg)}</Box>
           </ButtonBase>
         </Box>

@@ -54,7 +54,13 @@ export function OverPourPanel({ sheet, line, pouringMg, onTake }: OverPourPanelP
   return (
     <Box
       role="alert"
-      sx={{ mt: 1, p: 2, border: `4px solid ${COLOUR.zest}`, bgcolor: COLOUR.sheet, fontSize: 22 }}
+      sx={{
+        flex: '1 1 480px',
+        p: 1.5,
+        border: `4px solid ${COLOUR.zest}`,
+        bgcolor: COLOUR.sheet,
+        fontSize: 20,
+      }}
     >
       <Box sx={{ display: 'flex', gap: 1, alignItems: 'center', fontWeight: 700, fontSize: 26 }}>
         <Triangle size={30} /> {units.mass(actualMg - line.dueMg)} too much

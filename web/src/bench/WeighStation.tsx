@@ -216,19 +216,33 @@ function LineWeighing({ sheet, step, pending, lines, line, onChoose }: LineWeigh
               label={`On the scale: ${units.mass(valueMg, divisionMg)}`}
               quiet={!isTyping && scale.reading?.stable !== true}
             />
-            <Box
-              role="status"
-              sx={{ fontSize: 30, maxWidth: 420, lineHeight: 1.2, [SHORT]: { fontSize: 18, maxWidth: 200 } }}
-            >
-              {hint({
-                scale,
-                over,
-                auto,
-                isTyping,
-                inBand: total >= line.lowMg && total <= line.highMg,
-                valueMg,
-              })}
-            </Box>
+            {over || line.weighedMg > line.highMg ? (
+              <OverPourPanel
+                sheet={sheet}
+                line={line}
+                pouringMg={over ? valueMg : 0}
+                onTake={() => take(valueMg, isTyping ? undefined : scale.reading?.id)}
+              />
+            ) : (
+              <Box
+                role="status"
+                sx={{
+                  fontSize: 30,
+                  maxWidth: 420,
+                  lineHeight: 1.2,
+                  [SHORT]: { fontSize: 18, maxWidth: 200 },
+                }}
+              >
+                {hint({
+                  scale,
+                  over,
+                  auto,
+                  isTyping,
+                  inBand: total >= line.lowMg && total <= line.highMg,
+                  valueMg,
+                })}
+              </Box>
+            )}
           </Box>
           <BandBar
             already={line.weighedMg}
@@ -242,14 +256,6 @@ function LineWeighing({ sheet, step, pending, lines, line, onChoose }: LineWeigh
               high: `to ${units.mass(line.highMg, divisionMg)}`,
             }}
           />
-          {over || line.weighedMg > line.highMg ? (
-            <OverPourPanel
-              sheet={sheet}
-              line={line}
-              pouringMg={over ? valueMg : 0}
-              onTake={() => take(valueMg, isTyping ? undefined : scale.reading?.id)}
-            />
-          ) : null}
         </Box>
         {typing || !scale.connected ? <Keypad onKey={typed.press} /> : null}
       </Box>

@@ -19,7 +19,7 @@ export function BlendFigures({ blend, answer, wanted, lots }: BlendFiguresProps)
   const enough = blend.chance >= wanted - 0.005;
   const test = lots.find((l) => l.id === answer?.testFirst);
   return (
-    <Box sx={{ display: 'flex', flexDirection: 'column', gap: 1.2 }}>
+    <Box sx={{ display: 'flex', flexDirection: 'column', gap: 0.8 }}>
       <Figure
         name="Fat of the meat block"
         value={`${units.percent(blend.fatPct)}`}
@@ -61,7 +61,7 @@ function Figure({ name, value, more }: { name: string; value: string; more?: str
   return (
     <Box>
       <Box sx={{ fontSize: 15, color: 'text.secondary' }}>{name}</Box>
-      <Box sx={{ ...NUMERALS, fontSize: 34, fontWeight: 700, lineHeight: 1.1 }}>{value}</Box>
+      <Box sx={{ ...NUMERALS, fontSize: 30, fontWeight: 700, lineHeight: 1.1 }}>{value}</Box>
       {more ? <Box sx={{ fontSize: 15 }}>{more}</Box> : null}
     </Box>
   );

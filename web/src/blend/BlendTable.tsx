@@ -36,7 +36,9 @@ export function BlendTable({ rows, kg, totalKg, locks, onLock, onKg }: BlendTabl
           <TableCell />
         </TableRow>
       </TableHead>
-      <TableBody sx={{ '& td': { ...NUMERALS, fontSize: 18, whiteSpace: 'nowrap', py: '5px', px: '8px' } }}>
+      <TableBody
+        sx={{ '& td': { ...NUMERALS, fontSize: 18, whiteSpace: 'nowrap', py: 0, px: '8px', height: 52 } }}
+      >
         {rows.map((lot) => (
           <TableRow key={lot.id}>
             <TableCell sx={{ fontFamily: 'inherit !important', fontSize: '15px !important' }}>

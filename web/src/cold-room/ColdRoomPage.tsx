@@ -71,7 +71,9 @@ export default function ColdRoomPage() {
             <TableCell align="right">Free</TableCell>
             <TableCell align="right">Price</TableCell>
             <TableCell align="right">Age</TableCell>
-            <TableCell align="right">Came at</TableCell>
+            <TableCell align="right" sx={{ whiteSpace: 'nowrap' }}>
+              Came at
+            </TableCell>
             <TableCell>State</TableCell>
           </TableRow>
         </TableHead>
@@ -107,7 +109,7 @@ function LotRow({ lot }: { lot: TrimLot }) {
       <TableCell align="right" sx={number}>
         <FatBar pct={lot.fatPct} /> {units.percent(lot.fatPct)}
       </TableCell>
-      <TableCell>
+      <TableCell sx={{ whiteSpace: 'nowrap' }}>
         {lot.fatKnownBy} <span style={NUMERALS}>± {units.number(lot.fatSd, 1)}</span>
       </TableCell>
       <TableCell align="right" sx={{ ...number, fontWeight: 700 }}>

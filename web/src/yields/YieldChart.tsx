@@ -1,9 +1,9 @@
-import { CategoryScale, Chart, LinearScale, LineElement, PointElement, Tooltip } from 'chart.js';
+import { CategoryScale, Chart, Legend, LinearScale, LineElement, PointElement, Tooltip } from 'chart.js';
 import { Line } from 'react-chartjs-2';
 import type { BatchSummary } from '@zest/contract';
 import { COLOUR, FONT } from '../app/theme.js';
 
-Chart.register(CategoryScale, LinearScale, PointElement, LineElement, Tooltip);
+Chart.register(CategoryScale, Legend, LinearScale, PointElement, LineElement, Tooltip);
 Chart.defaults.font.family = FONT.text;
 Chart.defaults.font.size = 15;
 Chart.defaults.color = COLOUR.ink;
@@ -35,6 +35,7 @@ export default function YieldChart({ batches }: { batches: readonly BatchSummary
       options={{
         animation: false,
         maintainAspectRatio: false,
+        plugins: { legend: { position: 'right', labels: { usePointStyle: true, padding: 14 } } },
         scales: {
           y: { title: { display: true, text: '% of the meat block' }, grid: { color: COLOUR.edge } },
           x: { title: { display: true, text: 'batch' }, grid: { display: false } },

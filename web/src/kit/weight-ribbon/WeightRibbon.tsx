@@ -100,7 +100,7 @@ export function WeightRibbon({ stations, width, height, labels = false, title, o
               y={gap.labelY}
               fontSize="15"
               fontWeight="700"
-              textAnchor="middle"
+              textAnchor="end"
             >
               {gap.closed ? 'unaccounted' : 'still there'} {units.mass(gap.massMg)}
             </text>

@@ -50,6 +50,8 @@ const TOP = 34;
 const GROW_TO = 0.34;
 const SHED_FROM = 0.58;
 const SHED_TO = 0.8;
+/** Without words, a gap below this part of the step is within what scales err by. */
+const TOO_SMALL = 0.005;
 
 /**
  * Lays the ribbon out from left to right: thickness is mass, bands are materials, a widening is mass
@@ -103,7 +105,8 @@ export function layoutRibbon(
       });
       y += sliver.massMg * scale;
     });
-    if (!waiting && station.balanceMg !== 0) {
+    const unseen = !labels && station.closed && Math.abs(station.balanceMg) < TOO_SMALL * station.inMg;
+    if (!waiting && station.balanceMg !== 0 && !unseen) {
       const h = Math.max(3, Math.abs(station.balanceMg) * scale);
       drawing.gaps.push({
         accountId: station.accountId,
@@ -111,7 +114,7 @@ export function layoutRibbon(
         massMg: station.balanceMg,
         closed: station.closed,
         path: `M${at(SHED_FROM)} ${y} H${at(SHED_TO)} V${y + h} H${at(SHED_FROM)} Z`,
-        labelX: at((SHED_FROM + SHED_TO) / 2),
+        labelX: at(0.97),
         labelY: size.height - 54 + station.slivers.length * 17,
       });
     }
