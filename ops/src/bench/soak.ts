@@ -1,12 +1,9 @@
 import { randomUUID } from 'node:crypto';
 import { setTimeout as pause } from 'node:timers/promises';
-import path from 'node:path';
 import mysql from 'mysql2/promise';
-import { freePorts } from '../database/free-port.js';
-import { ROOT } from '../paths.js';
-import { run } from '../run.js';
-import { openShop, type Shop } from '../shop.js';
+import type { Shop } from '../shop.js';
 import { signIn, type Client, type OpenBatch, type Sheet } from './client.js';
+import { throwawayDemo } from './throwaway-demo.js';
 
 export interface SoakOptions {
   folder: string;
@@ -47,15 +44,7 @@ interface Sent {
  */
 export async function soak(options: SoakOptions): Promise<SoakReport> {
   const started = Date.now();
-  const shop = await openShop({
-    folder: options.folder,
-    demo: true,
-    quiet: true,
-    port: await freePorts(),
-    prepare: async (env) => {
-      await run(process.execPath, [path.join(ROOT, 'server/dist/demo/main.js')], { env });
-    },
-  });
+  const shop = await throwawayDemo(options.folder);
   try {
     return await soakShop(shop, options, started);
   } finally {

@@ -1,18 +1,14 @@
 import { rm } from 'node:fs/promises';
-import path from 'node:path';
 import { openBaseline } from '../bench/baseline.js';
 import { signIn } from '../bench/client.js';
 import { firstLoadKb } from '../bench/first-load.js';
 import { measurePlans } from '../bench/plans.js';
 import { openTargets, soak } from '../bench/soak.js';
+import { throwawayDemo } from '../bench/throwaway-demo.js';
 import { measureBaseline, measureWeighings } from '../bench/weighings.js';
-import { freePorts } from '../database/free-port.js';
 import { MARIADB, ensurePackages } from '../packages.js';
-import { ROOT } from '../paths.js';
-import { run } from '../run.js';
 import { tempFolder } from '../temp-folder.js';
 import { Failure, say } from '../say.js';
-import { openShop } from '../shop.js';
 
 const SECONDS = 8;
 
@@ -37,15 +33,7 @@ async function measure(folder: string): Promise<number> {
       `plan, ${trims} trims at 0.8: median ${ms(t.confidentMs)}, worst ${ms(t.confidentWorstMs)}, at most ${t.mostSolves} solves`,
     );
   }
-  const shop = await openShop({
-    folder,
-    demo: true,
-    quiet: true,
-    port: await freePorts(),
-    prepare: async (env) => {
-      await run(process.execPath, [path.join(ROOT, 'server/dist/demo/main.js')], { env });
-    },
-  });
+  const shop = await throwawayDemo(folder);
   try {
     const baseline = await openBaseline(shop.ownerUrl);
     const bare = await measureBaseline(baseline.address, SECONDS);

@@ -1,9 +1,8 @@
 import type { Person } from '@zest/contract';
 import type { AppContext } from '../platform/app-context.js';
-import { once } from '../platform/commands.js';
-import { announce } from '../platform/live.js';
 import { conflict, notFound } from '../platform/problem.js';
-import { lockBatch, mustLoad, shopBook } from './context.js';
+import { commandOnBatch } from './command.js';
+import { shopBook } from './context.js';
 import { buildSheet } from './sheet.js';
 
 /**
@@ -16,27 +15,20 @@ export async function acceptLine(
   batchId: string,
   body: { id: string; lineId: string; reason: string },
 ): Promise<void> {
-  const now = app.now();
-  await once(
-    app.db,
-    { id: body.id, kind: 'accept', personId: person.id, at: now, request: { batchId, ...body } },
-    async (tx) => {
-      await lockBatch(tx, batchId);
-      const sheet = buildSheet(await mustLoad(tx, batchId), await shopBook(tx));
-      const line = sheet.lines.find((l) => l.id === body.lineId);
-      if (!line) throw notFound('This line');
-      if (line.weighedMg === 0) throw conflict('no-weight', `${line.name} has no weight to accept.`);
-      if (line.cure && !line.cure.withinLimit) {
-        throw conflict(
-          'over-limit',
-          `${line.name} is above its limit: take out or grow the batch; it cannot be accepted.`,
-        );
-      }
-      await tx.write(
-        'INSERT INTO acceptance (id, line_id, weighed_mg, reason, person_id, at) VALUES (:id, :lineId, :weighedMg, :reason, :personId, :now)',
-        { ...body, weighedMg: line.weighedMg, personId: person.id, now },
+  await commandOnBatch(app, person, batchId, 'accept', body, async ({ tx, now, record }) => {
+    const sheet = buildSheet(record, await shopBook(tx));
+    const line = sheet.lines.find((l) => l.id === body.lineId);
+    if (!line) throw notFound('This line');
+    if (line.weighedMg === 0) throw conflict('no-weight', `${line.name} has no weight to accept.`);
+    if (line.cure && !line.cure.withinLimit) {
+      throw conflict(
+        'over-limit',
+        `${line.name} is above its limit: take out or grow the batch; it cannot be accepted.`,
       );
-      announce(tx, now, { topic: 'batch', batchId });
-    },
-  );
+    }
+    await tx.write(
+      'INSERT INTO acceptance (id, line_id, weighed_mg, reason, person_id, at) VALUES (:id, :lineId, :weighedMg, :reason, :personId, :now)',
+      { ...body, weighedMg: line.weighedMg, personId: person.id, now },
+    );
+  });
 }

@@ -2,10 +2,10 @@ import { effective } from '@zest/core';
 import type { Person } from '@zest/contract';
 import { releaseAll } from '../ledger/index.js';
 import type { AppContext } from '../platform/app-context.js';
-import { once } from '../platform/commands.js';
 import { announce } from '../platform/live.js';
 import { conflict, stale } from '../platform/problem.js';
-import { lockBatch, mustLoad, shopBook } from './context.js';
+import { commandOnBatch } from './command.js';
+import { shopBook } from './context.js';
 import { buildSheet } from './sheet.js';
 
 /** Cancels an open batch that holds nothing, and frees its stock. */
@@ -15,28 +15,20 @@ export async function cancelBatch(
   batchId: string,
   body: { id: string; version: number; reason: string },
 ): Promise<void> {
-  const now = app.now();
-  await once(
-    app.db,
-    { id: body.id, kind: 'cancel', personId: person.id, at: now, request: { batchId, ...body } },
-    async (tx) => {
-      await lockBatch(tx, batchId);
-      const record = await mustLoad(tx, batchId);
-      if (record.batch.version !== body.version) {
-        throw stale('The batch has changed since you looked.', buildSheet(record, await shopBook(tx)));
-      }
-      if (record.batch.state !== 'open')
-        throw conflict('batch-closed', `Batch ${record.batch.number} is already ${record.batch.state}.`);
-      if (effective(record.transfers).length > 0) {
-        throw conflict('has-mass', 'Something has been weighed into this batch; take it back first.');
-      }
-      await releaseAll(tx, batchId);
-      await tx.write(
-        "UPDATE batch SET state = 'cancelled', closed_at = :now, version = version + 1 WHERE id = :batchId",
-        { now, batchId },
-      );
-      announce(tx, now, { topic: 'batch', batchId });
-      announce(tx, now, { topic: 'lots' });
-    },
-  );
+  await commandOnBatch(app, person, batchId, 'cancel', body, async ({ tx, now, record }) => {
+    if (record.batch.version !== body.version) {
+      throw stale('The batch has changed since you looked.', buildSheet(record, await shopBook(tx)));
+    }
+    if (record.batch.state !== 'open')
+      throw conflict('batch-closed', `Batch ${record.batch.number} is already ${record.batch.state}.`);
+    if (effective(record.transfers).length > 0) {
+      throw conflict('has-mass', 'Something has been weighed into this batch; take it back first.');
+    }
+    await releaseAll(tx, batchId);
+    await tx.write(
+      "UPDATE batch SET state = 'cancelled', closed_at = :now, version = version + 1 WHERE id = :batchId",
+      { now, batchId },
+    );
+    announce(tx, now, { topic: 'lots' });
+  });
 }

@@ -2,10 +2,10 @@ import type { Person } from '@zest/contract';
 import { fillTokens } from '@zest/core';
 import { releaseAll } from '../ledger/index.js';
 import type { AppContext } from '../platform/app-context.js';
-import { once } from '../platform/commands.js';
 import { announce } from '../platform/live.js';
 import { HttpProblem, conflict, invalid, notFound, stale } from '../platform/problem.js';
-import { lockBatch, mustLoad, shopBook } from './context.js';
+import { commandOnBatch } from './command.js';
+import { mustLoad, shopBook } from './context.js';
 import { settleClosedSteps } from './settle.js';
 import { buildSheet } from './sheet.js';
 
@@ -29,14 +29,13 @@ export async function closeStep(
   stepId: string,
   body: CloseStep,
 ): Promise<void> {
-  const now = app.now();
-  const request = { batchId, stepId, ...body };
-  await once(
-    app.db,
-    { id: body.id, kind: 'close-step', personId: person.id, at: now, request },
-    async (tx) => {
-      await lockBatch(tx, batchId);
-      const record = await mustLoad(tx, batchId);
+  await commandOnBatch(
+    app,
+    person,
+    batchId,
+    'close-step',
+    { ...body, stepId },
+    async ({ tx, now, record }) => {
       const sheet = buildSheet(record, await shopBook(tx));
       const step = sheet.steps.find((s) => s.id === stepId);
       if (!step) throw notFound('This step');
@@ -85,7 +84,6 @@ export async function closeStep(
         await releaseAll(tx, batchId);
       }
       await settleClosedSteps(tx, await mustLoad(tx, batchId), now, person.id, last);
-      announce(tx, now, { topic: 'batch', batchId });
       if (last) announce(tx, now, { topic: 'lots' });
     },
   );

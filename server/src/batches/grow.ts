@@ -2,10 +2,10 @@ import { overPour, shareOut } from '@zest/core';
 import type { Person } from '@zest/contract';
 import { reserve } from '../ledger/index.js';
 import type { AppContext } from '../platform/app-context.js';
-import { once } from '../platform/commands.js';
 import { announce } from '../platform/live.js';
 import { conflict, invalid, notFound } from '../platform/problem.js';
-import { lockBatch, mustLoad, shopBook } from './context.js';
+import { commandOnBatch } from './command.js';
+import { shopBook } from './context.js';
 import { addLine } from './open-store.js';
 import { buildSheet } from './sheet.js';
 
@@ -23,61 +23,53 @@ export async function growBatch(
   batchId: string,
   body: { id: string; lineId: string; reason: string },
 ): Promise<void> {
-  const now = app.now();
-  await once(
-    app.db,
-    { id: body.id, kind: 'grow', personId: person.id, at: now, request: { batchId, ...body } },
-    async (tx) => {
-      await lockBatch(tx, batchId);
-      const record = await mustLoad(tx, batchId);
-      const sheet = buildSheet(record, await shopBook(tx));
-      const line = sheet.lines.find((l) => l.id === body.lineId);
-      const row = record.lines.find((l) => l.id === body.lineId);
-      if (!line || !row) throw notFound('This line');
-      if (line.kind !== 'dry' || line.weighedMg <= line.highMg) {
-        throw conflict('not-over', `${line.name} is not over its due weight; there is nothing to grow for.`);
+  await commandOnBatch(app, person, batchId, 'grow', body, async ({ tx, now, record }) => {
+    const sheet = buildSheet(record, await shopBook(tx));
+    const line = sheet.lines.find((l) => l.id === body.lineId);
+    const row = record.lines.find((l) => l.id === body.lineId);
+    if (!line || !row) throw notFound('This line');
+    if (line.kind !== 'dry' || line.weighedMg <= line.highMg) {
+      throw conflict('not-over', `${line.name} is not over its due weight; there is nothing to grow for.`);
+    }
+    const answer = overPour({
+      meatKg: sheet.meatBasis.massMg / 1e6,
+      name: line.name,
+      lines: sheet.lines
+        .filter((l) => l.kind === 'dry')
+        .map((l) => ({ name: l.name, dueG: l.dueMg / 1000, actualG: l.weighedMg / 1000 })),
+    });
+    const growMg = Math.ceil((answer.growMeatKg * 1e6) / GROW_DIVISION_MG) * GROW_DIVISION_MG;
+    const meats = record.lines.filter((l) => l.kind === 'meat');
+    const parts = shareOut(
+      growMg,
+      meats.map((m) => m.plannedMg ?? 0),
+      GROW_DIVISION_MG,
+    );
+    const lastPosition = Math.max(...record.lines.map((l) => l.position));
+    for (const [i, meat] of meats.entries()) {
+      const plannedMg = parts[i] ?? 0;
+      if (plannedMg === 0) continue;
+      if (!(await reserve(tx, batchId, meat.lotAccountId, plannedMg))) {
+        throw invalid([
+          {
+            path: 'lineId',
+            message: `Growing needs ${(plannedMg / 1e6).toFixed(2)} kg more ${meat.name} ${meat.lotCode}, which is not free. Take out or accept instead.`,
+          },
+        ]);
       }
-      const answer = overPour({
-        meatKg: sheet.meatBasis.massMg / 1e6,
-        name: line.name,
-        lines: sheet.lines
-          .filter((l) => l.kind === 'dry')
-          .map((l) => ({ name: l.name, dueG: l.dueMg / 1000, actualG: l.weighedMg / 1000 })),
+      await addLine(tx, {
+        batchId,
+        stepId: row.stepId,
+        position: lastPosition + 1 + i,
+        kind: 'meat',
+        name: meat.name,
+        lotId: meat.lotId,
+        lotAccountId: meat.lotAccountId,
+        placeAccountId: row.placeAccountId,
+        plannedMg,
+        document: null,
       });
-      const growMg = Math.ceil((answer.growMeatKg * 1e6) / GROW_DIVISION_MG) * GROW_DIVISION_MG;
-      const meats = record.lines.filter((l) => l.kind === 'meat');
-      const parts = shareOut(
-        growMg,
-        meats.map((m) => m.plannedMg ?? 0),
-        GROW_DIVISION_MG,
-      );
-      const lastPosition = Math.max(...record.lines.map((l) => l.position));
-      for (const [i, meat] of meats.entries()) {
-        const plannedMg = parts[i] ?? 0;
-        if (plannedMg === 0) continue;
-        if (!(await reserve(tx, batchId, meat.lotAccountId, plannedMg))) {
-          throw invalid([
-            {
-              path: 'lineId',
-              message: `Growing needs ${(plannedMg / 1e6).toFixed(2)} kg more ${meat.name} ${meat.lotCode}, which is not free. Take out or accept instead.`,
-            },
-          ]);
-        }
-        await addLine(tx, {
-          batchId,
-          stepId: row.stepId,
-          position: lastPosition + 1 + i,
-          kind: 'meat',
-          name: meat.name,
-          lotId: meat.lotId,
-          lotAccountId: meat.lotAccountId,
-          placeAccountId: row.placeAccountId,
-          plannedMg,
-          document: null,
-        });
-      }
-      announce(tx, now, { topic: 'batch', batchId });
-      announce(tx, now, { topic: 'lots' });
-    },
-  );
+    }
+    announce(tx, now, { topic: 'lots' });
+  });
 }

@@ -2,11 +2,11 @@ import { v7 as uuid } from 'uuid';
 import type { Person } from '@zest/contract';
 import { postTransfers } from '../ledger/index.js';
 import type { AppContext } from '../platform/app-context.js';
-import { once } from '../platform/commands.js';
 import type { Sql } from '../platform/database.js';
 import { announce } from '../platform/live.js';
 import { HttpProblem, conflict, notFound } from '../platform/problem.js';
-import { lockBatch, mustLoad } from './context.js';
+import { commandOnBatch } from './command.js';
+import { mustLoad } from './context.js';
 import type { BatchRecord, TransferRow } from './record.js';
 import { settleClosedSteps } from './settle.js';
 
@@ -22,48 +22,34 @@ export async function reverseEntry(
   batchId: string,
   body: { id: string; transferId: string; reason: string },
 ): Promise<void> {
-  const now = app.now();
-  await once(
-    app.db,
-    { id: body.id, kind: 'reverse', personId: person.id, at: now, request: { batchId, ...body } },
-    async (tx) => {
-      await lockBatch(tx, batchId);
-      const record = await mustLoad(tx, batchId);
-      const wrong = record.transfers.find((t) => t.id === body.transferId);
-      if (!wrong) throw notFound('This entry');
-      refuseWhatCannot(record, wrong, person);
-      const together = [wrong, ...companions(record, wrong)];
-      await postTransfers(
-        tx,
-        now,
-        together.map((t) => ({
-          id: uuid(),
-          from: t.to,
-          to: t.from,
-          amount: t.amount,
-          at: now,
-          batchId,
-          stepId: t.stepId,
-          lineId: t.lineId,
-          personId: person.id,
-          deviceId: null,
-          how: 'typed' as const,
-          reversesId: t.id,
-          reason: body.reason,
-        })),
-      );
-      await holdAgain(tx, record, wrong);
-      await settleClosedSteps(
-        tx,
-        await mustLoad(tx, batchId),
-        now,
-        person.id,
-        record.batch.state === 'closed',
-      );
-      announce(tx, now, { topic: 'batch', batchId });
-      if (wrong.lineId !== null) announce(tx, now, { topic: 'lots' });
-    },
-  );
+  await commandOnBatch(app, person, batchId, 'reverse', body, async ({ tx, now, record }) => {
+    const wrong = record.transfers.find((t) => t.id === body.transferId);
+    if (!wrong) throw notFound('This entry');
+    refuseWhatCannot(record, wrong, person);
+    const together = [wrong, ...companions(record, wrong)];
+    await postTransfers(
+      tx,
+      now,
+      together.map((t) => ({
+        id: uuid(),
+        from: t.to,
+        to: t.from,
+        amount: t.amount,
+        at: now,
+        batchId,
+        stepId: t.stepId,
+        lineId: t.lineId,
+        personId: person.id,
+        deviceId: null,
+        how: 'typed' as const,
+        reversesId: t.id,
+        reason: body.reason,
+      })),
+    );
+    await holdAgain(tx, record, wrong);
+    await settleClosedSteps(tx, await mustLoad(tx, batchId), now, person.id, record.batch.state === 'closed');
+    if (wrong.lineId !== null) announce(tx, now, { topic: 'lots' });
+  });
 }
 
 function refuseWhatCannot(record: BatchRecord, wrong: TransferRow, person: Person): void {

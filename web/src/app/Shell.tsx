@@ -5,8 +5,9 @@ import { Suspense, useState } from 'react';
 import { NavLink, Outlet, useNavigate } from 'react-router';
 import { ROUTES } from '@zest/contract';
 import { call } from './api.js';
+import { ConnectionSign } from './ConnectionSign.js';
 import { KeyOverview } from './KeyOverview.js';
-import { useConnected, useLiveQueries } from './live.js';
+import { useLiveQueries } from './live.js';
 import { Loading } from './Loading.js';
 import { SESSION_KEY, usePerson, useSetPreferences } from './session.js';
 import { useShortcut } from './shortcuts.js';
@@ -98,7 +99,6 @@ function RailLink({ to, name }: { to: string; name: string }) {
 function RailFoot() {
   const person = usePerson();
   const setPreferences = useSetPreferences();
-  const connected = useConnected();
   const client = useQueryClient();
   const navigate = useNavigate();
   const [keys, setKeys] = useState(false);
@@ -125,18 +125,8 @@ function RailFoot() {
   };
   return (
     <Box sx={{ mt: 'auto', pb: 1 }}>
-      <Box sx={{ px: 2, pb: 1, display: 'flex', gap: 1, alignItems: 'center', fontSize: 15 }} role="status">
-        <Box
-          component="span"
-          aria-hidden="true"
-          sx={{
-            width: 12,
-            height: 12,
-            borderRadius: connected ? 6 : 0,
-            bgcolor: connected ? COLOUR.fat : COLOUR.zest,
-          }}
-        />
-        {connected ? 'Connected' : 'No connection'}
+      <Box sx={{ px: 2, pb: 1, fontSize: 15 }}>
+        <ConnectionSign />
       </Box>
       <Button sx={button} onClick={switchUnits}>
         {person.units === 'metric' ? 'kg · °C' : 'lb · °F'}

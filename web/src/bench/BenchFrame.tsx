@@ -3,7 +3,7 @@ import Button from '@mui/material/Button';
 import type { ReactNode } from 'react';
 import { Link } from 'react-router';
 import type { BatchSheet, SheetStep } from '@zest/contract';
-import { useConnected } from '../app/live.js';
+import { ConnectionSign } from '../app/ConnectionSign.js';
 import { COLOUR, SHORT } from '../app/theme.js';
 import { Triangle } from '../app/Trouble.js';
 import type { Pending } from './pending.js';
@@ -20,7 +20,6 @@ interface BenchFrameProps {
 
 /** The whole screen for one step of one batch; nothing else to touch by accident. */
 export function BenchFrame({ sheet, step, pending, children, actions, primary }: BenchFrameProps) {
-  const connected = useConnected();
   const index = step ? sheet.steps.indexOf(step) + 1 : 0;
   return (
     <Box
@@ -53,28 +52,8 @@ export function BenchFrame({ sheet, step, pending, children, actions, primary }:
         <Box sx={{ fontSize: 20, whiteSpace: 'nowrap', [SHORT]: { display: 'none' } }}>
           {sheet.product}, batch {sheet.number}
         </Box>
-        <Box
-          role="status"
-          sx={{
-            ml: 'auto',
-            fontSize: 18,
-            display: 'flex',
-            gap: 1,
-            alignItems: 'center',
-            whiteSpace: 'nowrap',
-          }}
-        >
-          <Box
-            component="span"
-            aria-hidden="true"
-            sx={{
-              width: 16,
-              height: 16,
-              borderRadius: connected ? 8 : 0,
-              bgcolor: connected ? COLOUR.fat : COLOUR.zest,
-            }}
-          />
-          {connected ? 'Connected' : 'No connection'}
+        <Box sx={{ ml: 'auto', fontSize: 18 }}>
+          <ConnectionSign size={16} />
         </Box>
       </Box>
       {step?.caution ? (

@@ -1,27 +1,16 @@
 import Box from '@mui/material/Box';
-import { useState, type ReactNode } from 'react';
+import { useState } from 'react';
 import { v7 as uuid } from 'uuid';
-import type { BatchSheet, SheetStep } from '@zest/contract';
 import { useShortcut } from '../app/shortcuts.js';
 import { useUnits } from '../app/units.js';
 import { Keypad } from '../kit/keypad/Keypad.js';
 import { BenchFrame, Primary, Secondary } from './BenchFrame.js';
 import { BigNumber } from './BigNumber.js';
-import type { Pending } from './pending.js';
 import { DIVISION_MG, SCALE_NAME, scaleForMass, showOnScale } from './scales.js';
 import type { WeighedTask } from './tasks.js';
+import type { TaskProps } from './task-props.js';
 import { useTyped } from './typed.js';
 import { useScale } from './use-scale.js';
-
-interface TaskProps {
-  sheet: BatchSheet;
-  step: SheetStep;
-  pending: Pending;
-  header: ReactNode;
-  footer: ReactNode;
-  actions: ReactNode;
-  onDone: () => void;
-}
 
 /** Kilograms out of a step, tub by tub: on to the next, a named loss, or rework. */
 export function MassTask({

@@ -1,5 +1,4 @@
 import Box from '@mui/material/Box';
-import type { ReactNode } from 'react';
 import { v7 as uuid } from 'uuid';
 import { sample } from '@zest/core';
 import type { BatchSheet, SheetStep } from '@zest/contract';
@@ -9,20 +8,14 @@ import { useUnits, type Units } from '../app/units.js';
 import { Keypad } from '../kit/keypad/Keypad.js';
 import { BenchFrame, Primary, Secondary } from './BenchFrame.js';
 import { BigNumber } from './BigNumber.js';
-import type { Entry, Pending } from './pending.js';
+import type { Entry } from './pending.js';
 import { DIVISION_MG, showOnScale } from './scales.js';
 import type { ReadTask } from './tasks.js';
+import type { TaskProps } from './task-props.js';
 import { useTyped } from './typed.js';
 import { useScale } from './use-scale.js';
 
-interface ReadingTaskProps {
-  sheet: BatchSheet;
-  step: SheetStep;
-  pending: Pending;
-  header: ReactNode;
-  footer: ReactNode;
-  actions: ReactNode;
-  onDone: () => void;
+interface ReadingTaskProps extends TaskProps {
   task: ReadTask;
 }
 
