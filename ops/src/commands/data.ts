@@ -34,6 +34,8 @@ export async function db(args: readonly string[]): Promise<number> {
 /** `./zest backup <file>`: everything in one consistent, compressed dump. */
 export async function backup(args: readonly string[]): Promise<number> {
   const file = fileArgument(args, 'backup');
+  if (await stat(file).catch(() => undefined))
+    throw new Failure(`${file} exists already; choose another name.`);
   const reach = await reachDatabase(args.includes('--demo'));
   try {
     const dump = spawn(
@@ -49,10 +51,6 @@ export async function backup(args: readonly string[]): Promise<number> {
     if ((await ended) !== 0) throw new Failure('The backup failed; the file is not complete.');
     say(`Saved to ${file}.`);
     return 0;
-  } catch (error) {
-    if (error instanceof Error && 'code' in error && error.code === 'EEXIST')
-      throw new Failure(`${file} exists already; choose another name.`);
-    throw error;
   } finally {
     await reach.done();
   }
