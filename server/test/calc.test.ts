@@ -1,0 +1,94 @@
+import { spawn } from 'node:child_process';
+import { text } from 'node:stream/consumers';
+import path from 'node:path';
+import { fileURLToPath } from 'node:url';
+import { describe, expect, it } from 'vitest';
+import { CALCULATIONS } from '../src/calc/calculations.js';
+import { solver } from '../src/calc/solver.js';
+
+const CLI = path.join(fileURLToPath(new URL('../..', import.meta.url)), 'server/dist/calc/cli.js');
+
+/** Runs the command as the shell would. */
+async function calc(
+  args: readonly string[],
+  input = '',
+): Promise<{ code: number; out: string; err: string }> {
+  const child = spawn(process.execPath, [CLI, ...args], { stdio: ['pipe', 'pipe', 'pipe'] });
+  const ended = new Promise<number>((resolve) => child.once('exit', (code) => resolve(code ?? -1)));
+  child.stdin.end(input);
+  const [out, err] = await Promise.all([text(child.stdout), text(child.stderr)]);
+  return { code: await ended, out, err };
+}
+
+describe('the calc command', () => {
+  it('lists every calculation', async () => {
+    const { code, out } = await calc([]);
+    expect(code).toBe(0);
+    expect(out.trim().split('\n')).toHaveLength(Object.keys(CALCULATIONS).length);
+  });
+
+  it.each(Object.keys(CALCULATIONS))(
+    '%s prints its schema and an example that it computes itself',
+    async (name) => {
+      const help = JSON.parse((await calc([name, '--help'])).out) as {
+        example: object;
+        input: { type: string };
+      };
+      expect(help.input.type).toBe('object');
+      const { code, out } = await calc([name], JSON.stringify(help.example));
+      expect(code).toBe(0);
+      const here = await CALCULATIONS[name]!.run(help.example, { solver });
+      expect(JSON.parse(out)).toEqual(JSON.parse(JSON.stringify(here)));
+    },
+  );
+
+  it.each<[string, string, string, string]>([
+    ['convert', '{"text":"1,250 g"}', 'text', 'can be read as 1.250 or as 1250'],
+    [
+      'plan',
+      '{"batchKg":10,"window":{"minPct":20,"maxPct":30},"trims":[{"id":"a","fatPct":20,"pricePerKg":1,"availableKg":20},{"id":"b","fatPct":140,"pricePerKg":1,"availableKg":5}]}',
+      'trims[1].fatPct',
+      'from 0 to 100',
+    ],
+    [
+      'plan',
+      '{"batchKg":10,"window":{"minPct":20,"maxPct":30},"trims":[{"id":"a","pricePerKg":1,"availableKg":20}]}',
+      'trims[0].fatPct',
+      'missing',
+    ],
+    [
+      'scale',
+      '{"meatKg":5,"lines":[{"name":"salt","dose":{"gPerKgMeat":16}},{"name":"x","dose":{"spoons":2}}]}',
+      'lines[1].dose',
+      '',
+    ],
+    ['nitrite', '{"cureG":1,"nitritePct":6,"meatKg":1,"book":"uk"}', 'mixKg', 'mix weight'],
+    ['nitrite', '{"cureG":1,"nitritePct":6,"meatKg":1,"book":"mars"}', 'book', 'us, ca, eu or uk'],
+    [
+      'yield',
+      '{"accounts":{},"meatBlock":[],"transfers":[{"from":"a","to":"b","massMg":5}]}',
+      'transfers[0].from',
+      'no account',
+    ],
+  ])('%s refuses %s at %s', async (name, input, at, words) => {
+    const { code, out, err } = await calc([name], input);
+    expect([code, out]).toEqual([2, '']);
+    const { errors } = JSON.parse(err) as { errors: { path: string; message: string }[] };
+    expect(errors[0]?.path).toBe(at);
+    expect(errors[0]?.message).toContain(words);
+  });
+
+  it('refuses an unknown name and text that is no JSON, and answers an impossible plan', async () => {
+    expect((await calc(['sausage'])).code).toBe(2);
+    expect((await calc(['convert'], '{"text":')).err).toContain('one JSON object');
+    const impossible = await calc(
+      ['plan'],
+      '{"batchKg":10,"window":{"minPct":20,"maxPct":30},"trims":[{"id":"a","fatPct":50,"pricePerKg":1,"availableKg":20}]}',
+    );
+    expect(impossible.code).toBe(0);
+    expect(JSON.parse(impossible.out)).toMatchObject({
+      status: 'infeasible',
+      reasons: [{ rule: 'window.maxPct' }],
+    });
+  });
+});

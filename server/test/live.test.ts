@@ -1,0 +1,99 @@
+import http from 'node:http';
+import type { AddressInfo } from 'node:net';
+import { v7 as uuid } from 'uuid';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { createApp } from '../src/app/create-app.js';
+import { LiveHub } from '../src/platform/live.js';
+import { openSmallBatch, openTestShop, type Hands, type TestShop } from './shop.js';
+
+let shop: TestShop;
+let ines: Hands;
+let server: http.Server;
+let url = '';
+beforeAll(async () => {
+  shop = await openTestShop('live');
+  ines = await shop.signIn('Ines');
+  server = http.createServer(shop.http).listen(0, '127.0.0.1');
+  await new Promise((resolve) => server.once('listening', resolve));
+  url = `http://127.0.0.1:${(server.address() as AddressInfo).port}/api/v1/events`;
+});
+afterAll(async () => {
+  shop.app.hub.close();
+  server.closeAllConnections();
+  server.close();
+  await shop.close();
+});
+
+/** A browser's ear: resolves with the data of the first event that fits. */
+function listen(to: string, name: string, fits: (data: Record<string, unknown>) => boolean) {
+  let heard: (data: Record<string, unknown>) => void;
+  const event = new Promise<Record<string, unknown>>((resolve) => (heard = resolve));
+  const ready = new Promise<http.IncomingMessage>((resolve) => {
+    http.get(to, (response) => {
+      let rest = '';
+      response.setEncoding('utf8');
+      response.on('data', (chunk: string) => {
+        const blocks = (rest + chunk).split('\n\n');
+        rest = blocks.pop() ?? '';
+        for (const block of blocks) {
+          const match = /^event: (\w+)\ndata: (.*)$/m.exec(block);
+          if (match?.[1] !== name) continue;
+          const data = JSON.parse(match[2] ?? '{}') as Record<string, unknown>;
+          if (fits(data)) heard(data);
+        }
+      });
+      resolve(response);
+    });
+  });
+  return { ready, event };
+}
+
+describe('live changes', () => {
+  it('reach a screen after the commit, uncompressed', async () => {
+    const batch = await openSmallBatch(ines);
+    const ear = listen(url, 'change', (d) => d['topic'] === 'batch' && d['batchId'] === batch.id);
+    const response = await ear.ready;
+    expect(response.headers['content-type']).toBe('text/event-stream');
+    expect(response.headers['content-encoding']).toBeUndefined();
+    await ines.post(`/batches/${batch.id}/weighings`, {
+      id: uuid(),
+      lineId: batch.lines[0]?.id,
+      massMg: 5000,
+    });
+    expect(await ear.event).toEqual({ topic: 'batch', batchId: batch.id });
+    response.destroy();
+  });
+
+  it('reach the screens of another process through the database', async () => {
+    const hub = new LiveHub(shop.app.db, shop.clock.now);
+    const other = http.createServer(createApp({ ...shop.app, hub })).listen(0, '127.0.0.1');
+    await new Promise((resolve) => other.once('listening', resolve));
+    const ear = listen(
+      `http://127.0.0.1:${(other.address() as AddressInfo).port}/api/v1/events`,
+      'change',
+      (d) => d['topic'] === 'lots',
+    );
+    const response = await ear.ready;
+    await openSmallBatch(ines);
+    expect(await ear.event).toEqual({ topic: 'lots' });
+    response.destroy();
+    hub.close();
+    other.close();
+  });
+
+  it('carry what a scale shows', async () => {
+    const ear = listen(url, 'scale', (d) => d['scaleId'] === 'dose');
+    const response = await ear.ready;
+    const reading = {
+      scaleId: 'dose' as const,
+      id: 'dose-x-1',
+      netMg: 80_000,
+      stable: true,
+      overload: false,
+      connected: true,
+    };
+    shop.app.hub.scale(reading);
+    expect(await ear.event).toEqual(reading);
+    response.destroy();
+  });
+});
