@@ -60,7 +60,7 @@ export function Beam({ blocks, blend, window, onSize, onRest, onLock }: BeamProp
     <svg
       viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
       width="100%"
-      style={{ display: 'block', touchAction: 'none' }}
+      style={{ display: 'block', touchAction: 'none', overflow: 'visible' }}
       onPointerMove={move}
       onPointerUp={release}
       onPointerCancel={release}

@@ -32,7 +32,7 @@ const BLOCK_Y = BEAM_Y + 52;
 const LARGEST_SIDE = 112;
 /** Width that a block's words need. */
 const LABEL_ROOM = 104;
-const MOST_TILT = 7;
+const MOST_TILT = 5;
 
 /** Place of a fat on the beam. */
 function beamX(fatPct: number, width: number): number {
