@@ -1,10 +1,18 @@
-import { chmodSync, mkdirSync } from 'node:fs';
+import { chmodSync, mkdtempSync } from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
 
-/** Port and throw-away data of the demonstration that the browser tests use. */
-export const PORT = Number(process.env['ZEST_E2E_PORT'] ?? '7391');
-export const DATA_FOLDER = path.join(os.tmpdir(), `zest-e2e-${PORT}`);
+/** Chosen once by the first process and handed to its workers through the environment. */
+function once(name: string, choose: () => string): string {
+  return (process.env[name] ??= choose());
+}
 
-mkdirSync(DATA_FOLDER, { recursive: true });
-chmodSync(DATA_FOLDER, 0o755);
+/** Port of the demonstration that the browser tests use. */
+export const PORT = Number(once('ZEST_E2E_PORT', () => String(20_000 + (process.pid % 20_000))));
+
+/** Its throw-away data. */
+export const DATA_FOLDER = once('ZEST_E2E_DATA', () => {
+  const folder = mkdtempSync(path.join(os.tmpdir(), 'zest-e2e-'));
+  chmodSync(folder, 0o755);
+  return folder;
+});

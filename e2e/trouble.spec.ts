@@ -50,6 +50,25 @@ test('a weight typed while the line is down stays, survives a reload and is sent
   expect((await sheet(page, id)).entries.filter((e) => e.lineId === line.id)).toHaveLength(1);
 });
 
+test('a session that ended loses nothing: sign in again and the weight is sent', async ({
+  page,
+  context,
+}) => {
+  await signIn(page, 'Oda');
+  const id = await takeUp(page, 'Lighthouse Ring');
+  const line = (await sheet(page, id)).lines.find((l) => l.name === 'Fine salt')!;
+  await page.getByRole('button', { name: /^Fine salt,/ }).click();
+  await context.clearCookies();
+  await typeKeys(page, (line.dueMg / 1000).toFixed(2));
+  await page.keyboard.press('Space');
+  await expect(page.getByRole('heading', { name: 'Who is there?' })).toBeVisible();
+  await page.getByRole('button', { name: /^Oda/ }).click();
+  await page.getByLabel('PIN', { exact: true }).fill('1357');
+  await page.getByRole('button', { name: 'Sign in as Oda' }).click();
+  await expect(page.getByRole('button', { name: /^Fine salt, .*done$/ })).toBeVisible();
+  expect((await sheet(page, id)).entries.filter((e) => e.lineId === line.id)).toHaveLength(1);
+});
+
 test('a pulled plug shows at once and typing goes on; a weight that moves after it was taken is re-opened', async ({
   page,
 }) => {

@@ -3,6 +3,7 @@ import type { AddressInfo } from 'node:net';
 import { v7 as uuid } from 'uuid';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { createApp } from '../src/app/create-app.js';
+import { tidyUp } from '../src/platform/housekeeping.js';
 import { LiveHub } from '../src/platform/live.js';
 import { openSmallBatch, openTestShop, type Hands, type TestShop } from './shop.js';
 
@@ -29,7 +30,7 @@ function listen(to: string, name: string, fits: (data: Record<string, unknown>) 
   let heard: (data: Record<string, unknown>) => void;
   const event = new Promise<Record<string, unknown>>((resolve) => (heard = resolve));
   const ready = new Promise<http.IncomingMessage>((resolve) => {
-    http.get(to, (response) => {
+    http.get(to, { headers: { Cookie: ines.cookie } }, (response) => {
       let rest = '';
       response.setEncoding('utf8');
       response.on('data', (chunk: string) => {
@@ -49,6 +50,12 @@ function listen(to: string, name: string, fits: (data: Record<string, unknown>) 
 }
 
 describe('live changes', () => {
+  it('are for those who are signed in', async () => {
+    const answer = await fetch(url);
+    expect(answer.status).toBe(401);
+    await answer.arrayBuffer();
+  });
+
   it('reach a screen after the commit, uncompressed', async () => {
     const batch = await openSmallBatch(ines);
     const ear = listen(url, 'change', (d) => d['topic'] === 'batch' && d['batchId'] === batch.id);
@@ -95,5 +102,19 @@ describe('live changes', () => {
     shop.app.hub.scale(reading);
     expect(await ear.event).toEqual(reading);
     response.destroy();
+  });
+});
+
+describe('housekeeping', () => {
+  it('forgets old events and ended sessions and keeps the rest', async () => {
+    await openSmallBatch(ines);
+    const count = async (table: string) =>
+      (await shop.app.db.rows<{ n: number }>(`SELECT COUNT(*) AS n FROM ${table}`))[0]?.n;
+    await tidyUp(shop.app.db, shop.clock.now());
+    const [events, sessions] = [await count('live_event'), await count('session')];
+    expect(events).toBeGreaterThan(0);
+    expect(sessions).toBeGreaterThan(0);
+    await tidyUp(shop.app.db, new Date(shop.clock.now().getTime() + 2 * 86_400_000));
+    expect([await count('live_event'), await count('session')]).toEqual([0, 0]);
   });
 });

@@ -83,6 +83,7 @@ async function signIn(http: Express, who: string) {
   const cookie = answer.headers['set-cookie']?.[0]?.split(';')[0] ?? '';
   return {
     id: person?.id ?? '',
+    cookie,
     get: (path: string) => request(http).get(`/api/v1${path}`).set('Cookie', cookie),
     post: (path: string, body: object) =>
       request(http).post(`/api/v1${path}`).set('Cookie', cookie).send(body),

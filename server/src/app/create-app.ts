@@ -15,7 +15,7 @@ import { deviceRoutes } from '../devices/index.js';
 import { peopleRoutes, readSession } from '../people/index.js';
 import type { AppContext } from '../platform/app-context.js';
 import { errorHandler } from '../platform/error-handler.js';
-import { mountOpen } from '../platform/mount.js';
+import { mountOpen, signedIn } from '../platform/mount.js';
 import { HttpProblem } from '../platform/problem.js';
 import { recipeRoutes } from '../recipes/index.js';
 
@@ -50,6 +50,7 @@ function api(app: AppContext): express.Router {
   });
   router.use(readSession(app));
   router.get(LIVE_PATH.replace('/api/v1', ''), async (req, res) => {
+    signedIn(req);
     await app.hub.add(res);
     req.socket.setNoDelay(true);
   });

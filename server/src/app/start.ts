@@ -5,6 +5,7 @@ import type { AppContext } from '../platform/app-context.js';
 import type { Config } from '../platform/config.js';
 import { openDatabase } from '../platform/database.js';
 import { proveAppendOnly } from '../platform/grants.js';
+import { keepTidy } from '../platform/housekeeping.js';
 import { LiveHub } from '../platform/live.js';
 import { createApp } from './create-app.js';
 
@@ -27,6 +28,7 @@ export async function startApplication(config: Config): Promise<Running> {
   const scales = config.scalePort === undefined ? NO_SCALES : new LineScaleDriver(config.scalePort);
   const app: AppContext = { db, now, hub, scales, log, config };
   scales.onReading((reading) => hub.scale(reading));
+  const stopTidying = keepTidy(db, now);
   const server = http.createServer(createApp(app));
   await new Promise<void>((resolve, reject) => {
     server.once('error', reject);
@@ -36,6 +38,7 @@ export async function startApplication(config: Config): Promise<Running> {
   const port = typeof address === 'object' && address ? address.port : config.port;
   log.info({ port }, 'listening');
   const stop = async () => {
+    stopTidying();
     hub.close();
     scales.close();
     const closed = new Promise<void>((resolve) => server.close(() => resolve()));

@@ -49,7 +49,8 @@ function readCall<R extends Route>(route: R, request: Request): Call<R> {
   };
 }
 
-function admitted(route: Route, request: Request): Person {
+/** Who calls, or a 401 when nobody is signed in. */
+export function signedIn(request: Request): Person {
   const person = personOf(request);
   if (!person) {
     throw new HttpProblem(
@@ -58,6 +59,11 @@ function admitted(route: Route, request: Request): Person {
       'You are not signed in, or your session has ended. Sign in again.',
     );
   }
+  return person;
+}
+
+function admitted(route: Route, request: Request): Person {
+  const person = signedIn(request);
   if (route.roles !== 'anyone' && !route.roles.includes(person.role)) {
     throw new HttpProblem(
       403,

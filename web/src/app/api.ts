@@ -20,6 +20,9 @@ class NotReached extends Error {
   }
 }
 
+/** Told to the window when the server no longer knows the session. */
+export const SIGNED_OUT = 'zest-signed-out';
+
 interface CallInput<R extends Route> {
   params?: z.input<R['params']>;
   body?: z.input<R['body']>;
@@ -36,6 +39,7 @@ export async function call<R extends Route>(
   const params = (input.params ?? {}) as Record<string, string>;
   const path = route.path.replace(/:(\w+)/g, (_, name: string) => encodeURIComponent(params[name] ?? ''));
   const response = await send(`/api/v1${path}`, route.method, input.body);
+  if (response.status === 401 && route.path !== '/session') window.dispatchEvent(new Event(SIGNED_OUT));
   if (response.ok) return (await response.json()) as z.output<R['response']>;
   throw await problemOf(response);
 }

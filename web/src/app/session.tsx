@@ -1,7 +1,7 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
-import { createContext, useContext, type ReactNode } from 'react';
+import { createContext, useContext, useEffect, type ReactNode } from 'react';
 import { ROUTES, type Person } from '@zest/contract';
-import { ApiProblem, call } from './api.js';
+import { ApiProblem, SIGNED_OUT, call } from './api.js';
 
 export const SESSION_KEY = ['session'] as const;
 
@@ -9,6 +9,12 @@ const PersonContext = createContext<Person | undefined>(undefined);
 
 /** Asks once who is signed in; shows one thing to somebody and another to nobody. */
 export function SessionGate({ children, signIn }: { children: ReactNode; signIn: ReactNode }) {
+  const client = useQueryClient();
+  useEffect(() => {
+    const end = () => client.setQueryData(SESSION_KEY, null);
+    window.addEventListener(SIGNED_OUT, end);
+    return () => window.removeEventListener(SIGNED_OUT, end);
+  }, [client]);
   const session = useQuery({
     queryKey: SESSION_KEY,
     queryFn: async () => {

@@ -66,7 +66,7 @@ export function usePending(batchId: string): Pending {
         try {
           await send(batchId, entry);
         } catch (error) {
-          if (!(error instanceof ApiProblem)) return;
+          if (!(error instanceof ApiProblem) || error.problem.status === 401) return;
           const sentence = error.message;
           setRefused((now) => [...now, { ...(entry as Entry), sentence }]);
         }
