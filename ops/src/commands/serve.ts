@@ -1,4 +1,5 @@
 import { createInterface } from 'node:readline/promises';
+import { Writable } from 'node:stream';
 import path from 'node:path';
 import mysql from 'mysql2/promise';
 import { ensurePackages, MARIADB } from '../packages.js';
@@ -66,22 +67,40 @@ async function firstLead(env: NodeJS.ProcessEnv, ownerUrl: string): Promise<void
   const [rows] = await connection.query<mysql.RowDataPacket[]>('SELECT COUNT(*) AS n FROM person');
   await connection.end();
   if (Number(rows[0]?.['n']) > 0) return;
-  const name = process.env['ZEST_LEAD_NAME'] ?? (await ask('Name of the production lead: '));
-  const password = process.env['ZEST_LEAD_PASSWORD'] ?? (await ask('Password (at least eight characters): '));
+  const { name, password } = await askForLead();
   const code = await run(process.execPath, [path.join(ROOT, 'server/dist/people/add-lead.js')], {
     env: { ...env, ZEST_LEAD_NAME: name, ZEST_LEAD_PASSWORD: password },
   });
   if (code !== 0) throw new Failure('The lead could not be added.');
 }
 
-async function ask(question: string): Promise<string> {
+/** Name and password of the first lead, from the environment or asked at the terminal. */
+async function askForLead(): Promise<{ name: string; password: string }> {
+  const given = { name: process.env['ZEST_LEAD_NAME'], password: process.env['ZEST_LEAD_PASSWORD'] };
+  if (given.name !== undefined && given.password !== undefined) {
+    return { name: given.name, password: given.password };
+  }
   if (!process.stdin.isTTY) {
     throw new Failure(
       'There is nobody in this shop yet: start it from a terminal, or set ZEST_LEAD_NAME and ZEST_LEAD_PASSWORD.',
     );
   }
-  const reader = createInterface({ input: process.stdin, output: process.stdout });
-  const answer = await reader.question(question);
-  reader.close();
-  return answer.trim();
+  let hidden = false;
+  const output = new Writable({
+    write: (chunk: Buffer, _encoding, done) => {
+      if (!hidden) process.stdout.write(chunk);
+      done();
+    },
+  });
+  const reader = createInterface({ input: process.stdin, output, terminal: true });
+  try {
+    const name = (await reader.question('Name of the production lead: ')).trim();
+    say('Password (at least eight characters, not shown):');
+    hidden = true;
+    const password = await reader.question('');
+    return { name, password };
+  } finally {
+    reader.close();
+    say('');
+  }
 }
