@@ -28,7 +28,7 @@ export default defineConfig({
       },
       {
         resolve,
-        test: { name: 'ops', include: ['ops/test/**/*.test.ts'], testTimeout: 240_000, hookTimeout: 120_000 },
+        test: { name: 'ops', include: ['ops/test/**/*.test.ts'], testTimeout: 600_000, hookTimeout: 120_000 },
       },
     ],
   },

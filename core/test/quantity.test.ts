@@ -9,7 +9,6 @@ import {
   formatTemperature,
   mgFromG,
   massToken,
-  mgFromKg,
   parseQuantity,
   shareOut,
   temperatureToken,
@@ -123,7 +122,7 @@ describe('writing quantities', () => {
 
   it('writes pounds and ounces, carrying sixteen ounces over', () => {
     expect(formatMass(5_556_507, { system: 'pound' })).toBe('12\u00a0lb\u00a04.0\u00a0oz');
-    expect(formatMass(mgFromKg(0.4535923), { system: 'pound' })).toMatch(
+    expect(formatMass(mgFromG(453.5923), { system: 'pound' })).toMatch(
       /^(1\u00a0lb\u00a00\.0|16\.00)\u00a0oz$/,
     );
   });

@@ -1,2 +1,2 @@
 export { casingNeed, type CasingInput } from './casing-need.js';
-export { gramsPerMm, link, MIX_DENSITY, type LinkInput } from './link.js';
+export { link, type LinkInput } from './link.js';

@@ -1,5 +1,4 @@
 export { balances, effective } from './balances.js';
-export { checkTransfer } from './check-transfer.js';
 export { batchCost, type PriceList } from './cost.js';
 export {
   MATERIALS,
@@ -9,12 +8,5 @@ export {
   type RibbonStation,
   type Sliver,
 } from './ribbon.js';
-export {
-  ACCOUNT_KINDS,
-  MEASURES,
-  type AccountKind,
-  type LedgerAccount,
-  type LedgerTransfer,
-  type Measure,
-} from './types.js';
+export type { AccountKind, LedgerAccount, LedgerTransfer, Measure } from './types.js';
 export { beyondScaleError, yields, type YieldAnswer } from './yields.js';

@@ -1,9 +1,7 @@
-export const ACCOUNT_KINDS = ['lot', 'place', 'loss', 'gain', 'supplier', 'customer'] as const;
-export type AccountKind = (typeof ACCOUNT_KINDS)[number];
+export type AccountKind = 'lot' | 'place' | 'loss' | 'gain' | 'supplier' | 'customer';
 
 /** Milligrams for what has mass, millimetres for natural casing, pieces for counted things. */
-export const MEASURES = ['mg', 'mm', 'pc'] as const;
-export type Measure = (typeof MEASURES)[number];
+export type Measure = 'mg' | 'mm' | 'pc';
 
 export interface LedgerAccount {
   id: string;

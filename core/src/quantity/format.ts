@@ -68,13 +68,6 @@ export function formatNumber(value: number, decimals: number, options: FormatOpt
   return number(value, decimals, options.numberStyle);
 }
 
-/** A dose, percent and the same thing per kilogram, always shown together. */
-export function formatDose(gPerKg: number, options: FormatOptions): string {
-  const perKg = number(gPerKg, gPerKg < 10 ? 2 : 1, options.numberStyle);
-  const percent = number(gPerKg / 10, gPerKg < 10 ? 3 : 2, options.numberStyle);
-  return `${perKg}\u00a0g/kg · ${percent}\u00a0%`;
-}
-
 function showPounds(massMg: number, size: number, style: NumberStyle | undefined): Shown {
   if (size < MG_PER_LB) {
     const decimals = size < 10 * MG_PER_OZ ? 3 : 2;

@@ -7,20 +7,11 @@ export const MG_PER_LB = 453_592.37;
 export const MG_PER_OZ = 28_349.523125;
 
 /**
- * Whole milligrams of a number of kilograms, rounded half to even.
+ * Whole milligrams of a number of grams, rounded half to even.
  * @throws InputError when the number is not finite or too large to be exact.
  */
-export function mgFromKg(kg: number, path = 'massKg'): number {
-  return scaled(kg, MG_PER_KG, path);
-}
-
-/** Whole milligrams of a number of grams, rounded half to even. Errors as {@link mgFromKg}. */
 export function mgFromG(g: number, path = 'massG'): number {
   return scaled(g, MG_PER_G, path);
-}
-
-export function kgFromMg(mg: number): number {
-  return mg / MG_PER_KG;
 }
 
 export function gFromMg(mg: number): number {
