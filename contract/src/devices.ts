@@ -16,15 +16,14 @@ export const scale = z.object({
 export type Scale = z.infer<typeof scale>;
 
 /** What a scale shows now, as streamed to screens. */
-export const scaleReading = z.object({
-  scaleId,
-  id: z.string(),
-  netMg: z.int(),
-  stable: z.boolean(),
-  overload: z.boolean(),
-  connected: z.boolean(),
-});
-export type ScaleReadingMessage = z.infer<typeof scaleReading>;
+export interface ScaleReadingMessage {
+  scaleId: Scale['id'];
+  id: string;
+  netMg: number;
+  stable: boolean;
+  overload: boolean;
+  connected: boolean;
+}
 
 export const deviceRoutes = {
   listScales: route({

@@ -2,7 +2,7 @@ import { inputError } from '../errors/index.js';
 import { MG_PER_LB } from '../quantity/mass.js';
 
 /** Density of a raw sausage mix, g/mL (common practice). */
-export const MIX_DENSITY = 1.04;
+const MIX_DENSITY = 1.04;
 
 export interface LinkInput {
   calibreMm: number;
@@ -14,7 +14,7 @@ export interface LinkInput {
 }
 
 /** Grams in one millimetre of filled casing: `π/4 · d² · ρ · k`. */
-export function gramsPerMm(calibreMm: number, densityGPerMl = MIX_DENSITY, fill = 1): number {
+function gramsPerMm(calibreMm: number, densityGPerMl = MIX_DENSITY, fill = 1): number {
   if (!(calibreMm >= 5 && calibreMm <= 250)) {
     throw inputError('calibreMm', 'The calibre must be from 5 to 250 mm.');
   }
