@@ -6,8 +6,8 @@ if (!Number.isInteger(port) || port <= 0) {
   process.exit(1);
 }
 const stop = await startScaleProgram(port, Number(process.env['ZEST_SCALE_SEED'] ?? '1'));
-for (const signal of ['SIGINT', 'SIGTERM'] as const) {
-  process.on(signal, () => {
+for (const event of ['SIGINT', 'SIGTERM', 'disconnect']) {
+  process.on(event, () => {
     stop();
     process.exit(0);
   });
