@@ -275,6 +275,8 @@ describe('the interface of the server', () => {
       .set('Origin', 'http://elsewhere.example')
       .send({});
     expect(foreign.status).toBe(403);
+    const hidden = await request(shop.http).post('/api/v1/session').set('Origin', 'null').send({});
+    expect(hidden.status).toBe(403);
     expect(JSON.stringify([large.body, broken.body, nowhere.body])).not.toMatch(
       /node_modules|at .*\.js|SELECT/,
     );

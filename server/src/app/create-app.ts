@@ -76,7 +76,8 @@ const tooMany: RequestHandler = () => {
 /** A page of another site cannot write here, whatever cookies the browser would send. */
 const sameOriginOnly: RequestHandler = (req, _res, next) => {
   const origin = req.headers.origin;
-  const foreign = origin !== undefined && new URL(origin).host !== req.headers.host;
+  const foreign =
+    origin !== undefined && (!URL.canParse(origin) || new URL(origin).host !== req.headers.host);
   if (foreign && req.method !== 'GET') {
     throw new HttpProblem(403, 'foreign-origin', 'Requests from other sites are refused.');
   }
