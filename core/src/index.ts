@@ -1,4 +1,5 @@
 export * from './blend/index.js';
+export * from './cold-room/index.js';
 export * from './casing/index.js';
 export * from './errors/index.js';
 export * from './ledger/index.js';

@@ -6,3 +6,5 @@ export { learnFat, type LearnLot } from './learn.js';
 export { mixture } from './mixture.js';
 export { normalCdf } from './normal.js';
 export * from './plan/index.js';
+export { leanComposition } from './lean-model.js';
+export { partsToMg } from './parts.js';

@@ -1,4 +1,5 @@
 export * from './format.js';
+export { readDecimal } from './decimal.js';
 export * from './mass.js';
 export { parseQuantity, type ParseOptions, type Quantity } from './parse.js';
 export type { NumberStyle } from './read-number.js';

@@ -1,2 +1,4 @@
 export { BOOK_IDS, NITRITE_RULES, type BookId, type NitriteRule } from './books.js';
 export { nitrite, type NitriteAnswer, type NitriteInput } from './nitrite.js';
+export { brokenSpeciesRules } from './claims.js';
+export { FAT_CLASSES, checkWindow, type FatClass, type WindowCheck } from './fat.js';

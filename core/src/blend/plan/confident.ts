@@ -1,13 +1,28 @@
 import { bestChance, centredBlend } from './best-chance.js';
 import { boundaryPoint, judge, tangentCut } from './chance.js';
 import { massesOf } from './build-model.js';
-import { withCosts, withRows, type Model, type Row, type Solve } from './model.js';
+import {
+  SolverGaveUp,
+  relaxed,
+  withCosts,
+  withRows,
+  type Effort,
+  type Model,
+  type Row,
+  type Solve,
+} from './model.js';
 import type { PlanInput } from './types.js';
 
 /** Stop when the best blend found costs no more than this over the proven least cost, relative. */
 const GAP = 1e-4;
 const MOST_SOLVES = 12;
 const CHANCE_SLACK = 1e-9;
+/** Whole-number answers: rounds, time and gap of each, and the gap at which they are good enough. */
+const WHOLE_ROUNDS = 3;
+const WHOLE_EFFORT: Effort = { seconds: 0.25, gap: 1e-4 };
+const WHOLE_GAP = 2e-3;
+/** Chance kept in hand where rounding to a scale cannot be mended by moving a division. */
+const ROUNDING_MARGIN = 3e-3;
 
 export interface ConfidentBlend {
   kg: number[];
@@ -21,7 +36,7 @@ export interface ConfidentBlend {
  * Supporting hyperplanes: the cheapest blend of an outer approximation is joined to a blend well
  * inside; where the line leaves the set, a tangent is added and the model solved again. Every
  * boundary point is itself a blend that meets the chance, so the answer always does; the outer
- * optimum bounds its cost from below. At most 12 solves.
+ * optimum bounds its cost from below. At most 12 solves where nothing is counted in whole numbers.
  *
  * @param cheapest the cheapest blend of the bare window, already solved
  * @returns `met: false` with the best chance found when `wanted` cannot be reached
@@ -35,18 +50,22 @@ export function confidentBlend(
 ): ConfidentBlend {
   const wanted = input.confidence ?? 0;
   const state = { solves: 1 };
-  const counted: Solve = (m) => {
+  const counted: Solve = (m, effort) => {
     state.solves += 1;
-    return solve(m);
+    return solve(m, effort);
   };
   if (judge(input, cheapest).chance >= wanted) return { kg: cheapest, met: true, solves: 1 };
   const inside = insideBlend(input, model, wanted, counted);
   if (!inside.met) {
     return { kg: inside.kg ?? cheapest, met: false, solves: state.solves };
   }
-  return model.columns.some((c) => c.whole)
-    ? wholeCuts(input, model, costs, cheapest, inside.kg, counted, state)
-    : smoothCuts(input, model, costs, cheapest, inside.kg, counted, state);
+  if (!model.columns.some((c) => c.whole)) {
+    const { kg } = smoothCuts(input, model, costs, cheapest, inside.kg, counted, state);
+    return { kg, met: true, solves: state.solves };
+  }
+  const margin = (input.divisionKg ?? 0) > 1e-6 ? ROUNDING_MARGIN : 0;
+  const surer = { ...input, confidence: Math.min(wanted + margin, (1 + wanted) / 2) };
+  return wholeCuts(surer, model, costs, cheapest, inside.kg, counted, state);
 }
 
 function insideBlend(
@@ -62,6 +81,7 @@ function insideBlend(
   return { kg: best?.kg ?? centred, met: false };
 }
 
+/** Cheapest of the convex set, with the tangents that were needed to find it. */
 function smoothCuts(
   input: PlanInput,
   model: Model,
@@ -70,13 +90,14 @@ function smoothCuts(
   inside: number[],
   solve: Solve,
   state: { solves: number },
-): ConfidentBlend {
+): { kg: number[]; cuts: Row[] } {
   const wanted = input.confidence ?? 0;
-  const price = (kg: readonly number[]) => kg.reduce((sum, x, i) => sum + x * (costs.get(`x${i}`) ?? 0), 0);
+  const most = state.solves + MOST_SOLVES - 2;
+  const price = (kg: readonly number[]) => kg.reduce((sum, x, i) => sum + x * perKg(input, costs, i), 0);
   const cuts: Row[] = [];
   let best = inside;
   let outside = cheapest;
-  while (state.solves < MOST_SOLVES) {
+  while (state.solves < most) {
     const edge = boundaryPoint(input, wanted, inside, outside);
     if (price(edge) < price(best)) best = edge;
     if (price(best) - price(outside) <= GAP * Math.max(1e-9, Math.abs(price(best)))) break;
@@ -89,10 +110,21 @@ function smoothCuts(
       break;
     }
   }
-  return { kg: best, met: true, solves: state.solves };
+  return { kg: best, cuts };
 }
 
-/** As {@link smoothCuts} where boxes or counts make mixtures of two blends unusable as answers. */
+/** Objective per kg of a trim, whether it is used loose or by the box. */
+function perKg(input: PlanInput, costs: ReadonlyMap<string, number>, i: number): number {
+  const own = costs.get(`x${i}`);
+  const box = input.trims[i]?.boxKg;
+  return own ?? (box ? (costs.get(`n${i}`) ?? 0) / box : 0);
+}
+
+/**
+ * With boxes or counts a mixture of two blends is no answer. The tangents of the problem without
+ * whole numbers are found first, which is cheap; with them the whole-number problem is solved in
+ * bounded time, its choice of boxes and trims is held, and the loose kilograms are made sure.
+ */
 function wholeCuts(
   input: PlanInput,
   model: Model,
@@ -103,19 +135,57 @@ function wholeCuts(
   state: { solves: number },
 ): ConfidentBlend {
   const wanted = input.confidence ?? 0;
-  const cuts: Row[] = [];
-  let outside = cheapest;
+  const price = (kg: readonly number[]) => kg.reduce((sum, x, i) => sum + x * perKg(input, costs, i), 0);
+  const loose = relaxed(model);
+  const { cuts } = smoothCuts(input, loose, costs, cheapest, inside, solve, state);
+  let best: number[] | undefined;
   let likeliest = cheapest;
-  while (state.solves < 3 * MOST_SOLVES) {
-    const edge = boundaryPoint(input, wanted, inside, outside);
+  for (let round = 0; round < WHOLE_ROUNDS; round += 1) {
+    const answer = attempt(withRows(withCosts(model, costs), cuts), solve);
+    if (!answer) break;
+    const kg = massesOf(input.trims, answer);
+    const sure = judge(input, kg).chance >= wanted - 1e-6;
+    const candidate = sure ? kg : polish(input, model, costs, answer, solve, state);
+    const chance = candidate ? judge(input, candidate).chance : 0;
+    if (candidate && chance >= wanted - 1e-6 && (!best || price(candidate) < price(best))) best = candidate;
+    if (candidate && chance > judge(input, likeliest).chance) likeliest = candidate;
+    if (sure || (best && price(best) - price(kg) <= WHOLE_GAP * Math.abs(price(best)))) break;
+    const edge = boundaryPoint(input, wanted, inside, kg);
     cuts.push(tangentCut(input, wanted, edge, `chance_${cuts.length}`));
-    cuts.push(tangentCut(input, wanted, outside, `chance_${cuts.length}`));
-    const answer = solve(withRows(withCosts(model, costs), cuts));
-    if (answer.status === 'infeasible') break;
-    outside = massesOf(input.trims, answer.values);
-    const { chance } = judge(input, outside);
-    if (chance >= wanted - 1e-6) return { kg: outside, met: true, solves: state.solves };
-    if (chance > judge(input, likeliest).chance) likeliest = outside;
+    cuts.push(tangentCut(input, wanted, kg, `chance_${cuts.length}`));
   }
-  return { kg: likeliest, met: false, solves: state.solves };
+  return best
+    ? { kg: best, met: true, solves: state.solves }
+    : { kg: likeliest, met: false, solves: state.solves };
+}
+
+function attempt(model: Model, solve: Solve): Map<string, number> | undefined {
+  try {
+    const answer = solve(model, WHOLE_EFFORT);
+    return answer.status === 'optimal' ? answer.values : undefined;
+  } catch (error) {
+    if (error instanceof SolverGaveUp) return undefined;
+    throw error;
+  }
+}
+
+/** The surest cheap blend with the boxes and trims of a whole-number answer. */
+function polish(
+  input: PlanInput,
+  model: Model,
+  costs: ReadonlyMap<string, number>,
+  values: ReadonlyMap<string, number>,
+  solve: Solve,
+  state: { solves: number },
+): number[] | undefined {
+  const held: Model = {
+    rows: model.rows,
+    columns: model.columns.map((c) => {
+      const value = values.get(c.name) ?? 0;
+      return c.whole ? { ...c, whole: false, lower: value, upper: value } : c;
+    }),
+  };
+  const inside = insideBlend(input, held, input.confidence ?? 0, solve);
+  if (!inside.met) return inside.kg;
+  return smoothCuts(input, held, costs, massesOf(input.trims, values), inside.kg, solve, state).kg;
 }

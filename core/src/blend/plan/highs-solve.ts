@@ -1,4 +1,4 @@
-import type { Model, Row, Solution, Solve } from './model.js';
+import { SolverGaveUp, type Model, type Row, type Solution, type Solve } from './model.js';
 
 /** The part of the HiGHS package that is used: solve a model given as LP text. */
 export interface HighsLike {
@@ -16,15 +16,31 @@ const MAX_VIOLATION = 1e-5;
  * The solver reports success for unreadable numbers, so every coefficient is checked before and
  * every row after a solve.
  * @throws Error when the model holds a number that is not finite or the answer breaks a row
+ * @throws SolverGaveUp when the time given is up and nothing was found
  */
 export function highsSolve(highs: HighsLike): Solve {
-  return (model) => {
+  return (model, effort = {}) => {
     checkFinite(model);
-    const answer = highs.solve(toLpText(model), { mip_rel_gap: 0, mip_abs_gap: 0, output_flag: false });
+    const answer = highs.solve(toLpText(model), {
+      mip_rel_gap: effort.gap ?? 0,
+      mip_abs_gap: 0,
+      output_flag: false,
+      ...(effort.seconds === undefined ? {} : { time_limit: effort.seconds }),
+    });
     if (answer.Status === 'Infeasible') return { status: 'infeasible' };
+    if (answer.Status === 'Time limit reached') return bestSoFar(model, answer.Columns);
     if (answer.Status !== 'Optimal') throw new Error(`The solver stopped with "${answer.Status}".`);
     return readSolution(model, answer.Columns);
   };
+}
+
+/** What was found when the time was up, if it obeys every row. */
+function bestSoFar(model: Model, columns: Record<string, object>): Solution {
+  try {
+    return readSolution(model, columns);
+  } catch {
+    throw new SolverGaveUp();
+  }
 }
 
 function readSolution(model: Model, columns: Record<string, object>): Solution {

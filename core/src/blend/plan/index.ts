@@ -1,6 +1,11 @@
 export { bestChance } from './best-chance.js';
 export { highsSolve, toLpText, type HighsLike } from './highs-solve.js';
 export { buildModel } from './build-model.js';
-export type { Model, Solution, Solve } from './model.js';
+export * from './day/index.js';
+export { SolverGaveUp, type Effort, type Model, type Solution, type Solve } from './model.js';
 export { plan } from './plan.js';
 export type * from './types.js';
+export { alternatives, reallyDifferent } from './alternatives.js';
+export { chancePrices, type ChancePrice } from './chance-price.js';
+export { ifFatIsOff, type OffTrim } from './if-off.js';
+export { worthOfLimits, type LimitWorth } from './worth.js';

@@ -29,8 +29,23 @@ export interface Model {
 /** What a solver answers: the value of every column, or nothing when no point satisfies the rows. */
 export type Solution = { status: 'optimal'; values: Map<string, number> } | { status: 'infeasible' };
 
+/** How hard a solver tries: seconds after which its best answer so far is taken, and the gap it may leave. */
+export interface Effort {
+  seconds?: number;
+  /** Relative distance from the proven optimum, 0 unless given. */
+  gap?: number;
+}
+
 /** The solver as the planning code sees it. Adapters give HiGHS on the server, in a worker or in tests. */
-export type Solve = (model: Model) => Solution;
+export type Solve = (model: Model, effort?: Effort) => Solution;
+
+/** The time was up and no answer had been found yet. */
+export class SolverGaveUp extends Error {
+  constructor() {
+    super('No blend was found in the time given.');
+    this.name = 'SolverGaveUp';
+  }
+}
 
 export function column(name: string, lower: number, upper: number, whole = false): Column {
   return { name, lower, upper, whole, cost: 0, square: 0 };

@@ -1,14 +1,12 @@
-import { inWindow } from '../in-window.js';
-import { DEFAULT_FAT_SD } from '../types.js';
 import { buildModel, massesOf, massTerms } from './build-model.js';
-import { judge } from './chance.js';
 import { checkPlanInput } from './check-input.js';
 import { confidentBlend } from './confident.js';
+import { describe, money } from './describe.js';
 import { withCosts, withRows, type Model, type Row, type Solve } from './model.js';
 import { objectiveCosts } from './objective.js';
 import { explainInfeasible } from './reasons.js';
 import { settle } from './settle.js';
-import type { PlanAnswer, PlanInput, PlanOptimal, PlanTrim } from './types.js';
+import type { PlanAnswer, PlanInput, PlanTrim } from './types.js';
 
 /**
  * Chooses kilograms of each trim: least cost for the batch weight inside the fat window, obeying
@@ -29,7 +27,10 @@ export function plan(input: PlanInput, solve: Solve): PlanAnswer {
   return withoutCrumbs(owned, answer, solve);
 }
 
-/** Leaves out trims of which too little is used to be worth fetching, where a blend without them exists. */
+/**
+ * Leaves out trims of which too little is used to be worth fetching, where a blend without them
+ * exists: first of the other trims that are used, else of all.
+ */
 function withoutCrumbs(input: PlanInput, answer: PlanAnswer, solve: Solve): PlanAnswer {
   const least = (input.dropBelowKg ?? 0) * 1e6;
   if (answer.status !== 'optimal' || least <= 0) return answer;
@@ -39,14 +40,16 @@ function withoutCrumbs(input: PlanInput, answer: PlanAnswer, solve: Solve): Plan
       .map((u) => u.id),
   );
   if (crumbs.size === 0) return answer;
-  const rest = { ...input, trims: input.trims.filter((t) => !crumbs.has(t.id)) };
-  const again = planOwned(rest, solve);
-  if (again.status !== 'optimal' || (answer.confidenceMet && !again.confidenceMet)) return answer;
-  return withoutCrumbs(
-    rest,
-    { ...again, bareCost: answer.bareCost, solves: again.solves + answer.solves },
-    solve,
-  );
+  const used = new Set(answer.uses.map((u) => u.id));
+  const kept = input.trims.filter((t) => !crumbs.has(t.id));
+  const sets = [kept.filter((t) => used.has(t.id) || t.lockedKg !== undefined), kept];
+  for (const trims of sets) {
+    const again = trims.length > 0 ? planOwned({ ...input, trims }, solve) : undefined;
+    if (again?.status !== 'optimal' || (answer.confidenceMet && !again.confidenceMet)) continue;
+    const solves = again.solves + answer.solves;
+    return withoutCrumbs({ ...input, trims }, { ...again, bareCost: answer.bareCost, solves }, solve);
+  }
+  return answer;
 }
 
 function planOwned(owned: PlanInput, solve: Solve): PlanAnswer {
@@ -87,49 +90,4 @@ function solveByRank(
 function rankOf(trim: PlanTrim): number {
   if (trim.useFirst === true) return 1;
   return typeof trim.useFirst === 'number' ? trim.useFirst : 0;
-}
-
-function describe(
-  input: PlanInput,
-  masses: readonly number[],
-  exactKg: readonly number[],
-  found: { met: boolean; bareCost: number; solves: number },
-): PlanOptimal {
-  const kg = masses.map((m) => m / 1e6);
-  const { fatPct, fatSd, chance } = judge(input, kg);
-  const rounded = (input.divisionKg ?? 0) > 1e-6;
-  const cost = money(input.trims, rounded ? kg : exactKg);
-  return {
-    status: 'optimal',
-    uses: input.trims.flatMap((trim, i) => {
-      const massMg = masses[i] ?? 0;
-      return massMg > 0 ? [{ id: trim.id, massMg, sharePct: (100 * massMg) / (input.batchKg * 1e6) }] : [];
-    }),
-    fatPct,
-    fatSd,
-    inWindow: chance,
-    confidenceMet: found.met,
-    cost,
-    costPerKg: cost / input.batchKg,
-    bareCost: found.bareCost,
-    testFirst: testFirst(input, kg, chance),
-    solves: found.solves,
-  };
-}
-
-/** The trim whose laboratory test would raise the chance of being in the window most. */
-function testFirst(input: PlanInput, kg: readonly number[], chance: number): string | null {
-  let best: { id: string | null; chance: number } = { id: null, chance: chance + 1e-6 };
-  input.trims.forEach((trim, i) => {
-    if ((kg[i] ?? 0) <= 0 || (trim.fatSd ?? 0) <= DEFAULT_FAT_SD.lab) return;
-    const trims = input.trims.map((t, j) => (j === i ? { ...t, fatSd: DEFAULT_FAT_SD.lab } : t));
-    const tested = judge({ ...input, trims }, kg);
-    const then = inWindow(tested.fatPct, tested.fatSd, input.window);
-    if (then > best.chance) best = { id: trim.id, chance: then };
-  });
-  return best.id;
-}
-
-function money(trims: readonly PlanTrim[], kg: readonly number[]): number {
-  return trims.reduce((sum, trim, i) => sum + trim.pricePerKg * (kg[i] ?? 0), 0);
 }

@@ -28,7 +28,31 @@ export function settle(input: PlanInput, kg: readonly number[], wanted: number):
   shareOut(rest, weights, division).forEach((mass, i) => {
     if (free[i]) masses[i] = mass;
   });
-  return nudge(input, masses, free, division, wanted);
+  keepWithinStock(input, masses, free, division);
+  const rounded = nudge(input, masses, free, division, wanted);
+  const outside = shortfall(input, rounded, 0) > 1e-9;
+  return outside && division > 1 ? settle({ ...input, divisionKg: undefined }, kg, wanted) : rounded;
+}
+
+/** What rounding put on a trim beyond its stock goes to the trims that have most room. */
+function keepWithinStock(
+  input: PlanInput,
+  masses: number[],
+  free: readonly boolean[],
+  division: number,
+): void {
+  const room = (i: number) => Math.floor((input.trims[i]?.availableKg ?? 0) * MG + 0.5) - (masses[i] ?? 0);
+  masses.forEach((_, i) => {
+    if (!free[i]) return;
+    const receivers = masses.map((__, j) => j).filter((j) => j !== i && free[j] && room(j) > 0);
+    for (const to of receivers.sort((a, b) => room(b) - room(a))) {
+      const steps = Math.ceil(-room(i) / division) * division;
+      const moved = Math.min(steps, room(to));
+      if (moved <= 0) break;
+      masses[to] = (masses[to] ?? 0) + moved;
+      masses[i] = (masses[i] ?? 0) - moved;
+    }
+  });
 }
 
 /** Puts the last milligrams of rounding on the heaviest trim when none is free to take them. */

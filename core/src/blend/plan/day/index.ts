@@ -1,0 +1,2 @@
+export { planDay } from './plan-day.js';
+export type * from './types.js';
