@@ -141,6 +141,16 @@ export type SheetEntry = z.infer<typeof sheetEntry>;
 export const batchSheet = batchSummary.extend({
   recipe: z.object({ id, name: z.string(), versionNo: z.int(), state: z.string() }),
   window: fatWindow,
+  owner: z.string().nullable(),
+  /** Guards that the lead signed past at opening. */
+  signed: z.record(z.string(), z.string()),
+  /** Fat of the meat block as the lots were thought to be when the batch was opened. */
+  openedFatPct: z.number(),
+  openedFatSd: z.number(),
+  /** The ground blend as it was tested, and what it is thought to be with the lots' figures. */
+  fatTest: z
+    .object({ fatPct: z.number(), fatSd: z.number(), posteriorPct: z.number(), posteriorSd: z.number() })
+    .nullable(),
   plannedFatPct: z.number(),
   fatSd: z.number(),
   inWindow: z.number(),

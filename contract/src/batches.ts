@@ -14,8 +14,27 @@ export const openBatch = z.object({
     .array(z.object({ lotId: id, massMg }))
     .min(1, { error: 'A batch needs at least one trim.' })
     .max(60, { error: 'A batch takes at most 60 lots.' }),
+  /** Whose meat it is; absent is the shop's own. */
+  owner: z.string().trim().min(1).max(80).nullable().default(null),
+  /** The draft it is made from, which then is done with. */
+  draftId: id.optional(),
+  /** Guards the lead signs past, each with a reason. */
+  signed: z
+    .object({
+      /** Cooked or smoked material goes into a raw mix. */
+      cooked: reason.optional(),
+      /** Game or wild pork in a dried, raw-smoked or low-core product: the validated rule followed. */
+      wild: reason.optional(),
+      /** A species rule of the recipe is broken. */
+      species: reason.optional(),
+      /** A lot is past its use-by date. */
+      useBy: reason.optional(),
+    })
+    .default({}),
 });
 export type OpenBatch = z.infer<typeof openBatch>;
+/** As a sender may write it, with what has a default left out. */
+export type OpenBatchInput = z.input<typeof openBatch>;
 
 /** How an entry was made; `scale` is believed only with a fresh reading of the same weight. */
 const entrySource = {
@@ -72,6 +91,7 @@ const READING_RANGE = {
   tack: { name: 'The tack test', min: 0, max: 1, unit: ' (1 passed, 0 failed)', whole: true },
   count: { name: 'The count', min: 1, max: 100_000, unit: '', whole: true },
   sample: { name: 'A sample weight', min: 1, max: 50_000_000, unit: ' mg', whole: true },
+  cleared: { name: 'Cleared', min: 1, max: 1, unit: ' (1 confirmed)', whole: true },
 } as const;
 
 /** What an entry answers: enough for the screen to go on before the sheet is read again. */
@@ -182,6 +202,16 @@ export const batchRoutes = {
     roles: HANDS,
     params: byId,
     body: command.extend({ lineId: id, reason }),
+    response: batchSheet,
+  }),
+  correctFat: route({
+    method: 'POST',
+    path: '/batches/:id/corrections',
+    summary:
+      'After a fat test: more of one lot, with the seasoning and cure that go with it, as steps of the batch',
+    roles: LEAD,
+    params: byId,
+    body: command.extend({ lotId: id, massMg, reason }),
     response: batchSheet,
   }),
   cancelBatch: route({

@@ -1,10 +1,13 @@
 export * from './batch-sheet.js';
 export * from './batches.js';
+export * from './blend.js';
 export * as calcSchemas from './calc-schemas.js';
 export * from './cold-room.js';
 export * from './devices.js';
+export * from './goods.js';
 export { issuesOf } from './issues.js';
 export * from './live.js';
+export * from './lot-work.js';
 export { openApiDocument } from './openapi.js';
 export * from './people.js';
 export { problem, type Problem } from './problem.js';

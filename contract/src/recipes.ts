@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { STEP_KINDS } from '@zest/core';
+import { FAT_CLASSES, STEP_KINDS } from '@zest/core';
 import { EVERYONE, NONE, byId, id, route } from './route.js';
 import { fatWindow } from './fields.js';
 
@@ -66,6 +66,8 @@ export const recipeDocument = z.object({
   state: z.enum(['raw', 'raw smoked (not cooked)', 'cooked', 'dried']),
   window: fatWindow,
   confidence: z.number().min(0).max(1),
+  /** Class of product, for the usual window and the ceiling of the rule book. */
+  fatClass: z.enum(FAT_CLASSES).optional(),
   speciesRules: z.array(
     z.object({ species: z.string(), minPct: z.number().optional(), maxPct: z.number().optional() }),
   ),

@@ -1,8 +1,11 @@
 import { z } from 'zod';
 import { batchRoutes } from './batches.js';
+import { blendRoutes } from './blend.js';
 
 import { coldRoomRoutes } from './cold-room.js';
 import { deviceRoutes } from './devices.js';
+import { goodsRoutes } from './goods.js';
+import { lotWorkRoutes } from './lot-work.js';
 import { peopleRoutes } from './people.js';
 import { recipeRoutes } from './recipes.js';
 import { EVERYONE, NONE, route } from './route.js';
@@ -20,6 +23,9 @@ export const ROUTES = {
   }),
   ...peopleRoutes,
   ...coldRoomRoutes,
+  ...lotWorkRoutes,
+  ...goodsRoutes,
+  ...blendRoutes,
   ...recipeRoutes,
   ...batchRoutes,
   ...deviceRoutes,

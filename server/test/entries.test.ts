@@ -137,7 +137,7 @@ describe('bad entries', () => {
       reason: 'gremlins',
       massMg: 5,
     });
-    expect(loss.body.errors[0].message).toBe('Name the loss: head, floor.');
+    expect(loss.body.errors[0].message).toBe('Name the loss: head, bone and trim, floor.');
     expect(
       (await bram.post(`/batches/${batch.id}/out`, { id: uuid(), stepId: chill, to: 'next', massMg: 5 })).body
         .detail,

@@ -16,7 +16,7 @@ export const STEP_KINDS = [
 ] as const;
 export type StepKind = (typeof STEP_KINDS)[number];
 
-export const READING_KINDS = ['temperature', 'minutes', 'tack', 'count', 'sample'] as const;
+export const READING_KINDS = ['temperature', 'minutes', 'tack', 'count', 'sample', 'cleared'] as const;
 export type ReadingKind = (typeof READING_KINDS)[number];
 
 export const LOSS_REASONS = [
@@ -29,6 +29,11 @@ export const LOSS_REASONS = [
   'fat-out',
   'floor',
   'taste',
+  'bone and trim',
+  'drip',
+  'peel',
+  'written off',
+  'missing at stock take',
 ] as const;
 export type LossReason = (typeof LOSS_REASONS)[number];
 
@@ -57,7 +62,7 @@ export const STEP_SHAPES: Record<StepKind, StepShape> = {
   }),
   grind: shape('Grind', {
     holdsMass: true,
-    losses: ['head', 'floor'],
+    losses: ['head', 'bone and trim', 'floor'],
     needs: ['temperature'],
     caution: 'Pull the plug before a hand goes near the head.',
   }),

@@ -22,6 +22,8 @@ export interface StepFacts {
   readings: readonly { kind: ReadingKind; value: number }[];
   inMg: number;
   outMg: number;
+  /** Meat of another owner went through the same machines. */
+  mustBeCleared?: boolean | undefined;
 }
 
 export interface Missing {
@@ -78,7 +80,8 @@ function missingMass(facts: StepFacts): Missing[] {
 }
 
 function missingReadings(facts: StepFacts): Missing[] {
-  return STEP_SHAPES[facts.kind].needs.flatMap((kind) => {
+  const needs = [...STEP_SHAPES[facts.kind].needs, ...(facts.mustBeCleared ? (['cleared'] as const) : [])];
+  return needs.flatMap((kind) => {
     const values = facts.readings.filter((r) => r.kind === kind).map((r) => r.value);
     const last = values[values.length - 1];
     if (last === undefined) return [{ what: kind, sentence: ASK[kind] }];
@@ -121,4 +124,5 @@ const ASK: Record<ReadingKind, string> = {
   tack: 'The tack test has not been made.',
   count: 'The pieces have not been counted.',
   sample: 'No piece has been weighed for the sample.',
+  cleared: 'Between two owners: head and horn must be confirmed empty and clean.',
 };

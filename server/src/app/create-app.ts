@@ -10,6 +10,7 @@ import { LIVE_PATH, ROUTES, openApiDocument } from '@zest/contract';
 import { batchRoutes } from '../batches/index.js';
 import { benchRoutes } from '../bench/index.js';
 import { calcRoutes } from '../calc/index.js';
+import { blendRoutes } from '../blend/index.js';
 import { coldRoomRoutes } from '../cold-room/index.js';
 import { deviceRoutes } from '../devices/index.js';
 import { peopleRoutes, readSession } from '../people/index.js';
@@ -20,6 +21,9 @@ import { HttpProblem } from '../platform/problem.js';
 import { recipeRoutes } from '../recipes/index.js';
 
 const BODY_LIMIT = '1mb';
+/** Addresses that take a file in base64. */
+const WITH_FILES = ['/deliveries/read', '/lots/:id/photos'];
+const FILE_LIMIT = '4mb';
 /** Calculations may take the processor for a while; this many a minute from one address. */
 const CALCULATIONS_A_MINUTE = 600;
 
@@ -40,7 +44,9 @@ export function createApp(app: AppContext): Express {
 
 function api(app: AppContext): express.Router {
   const router = express.Router();
-  router.use(sameOriginOnly, express.json({ limit: BODY_LIMIT }));
+  router.use(sameOriginOnly);
+  router.use(WITH_FILES, express.json({ limit: FILE_LIMIT }));
+  router.use(express.json({ limit: BODY_LIMIT }));
   mountOpen(router, ROUTES.health, async () => {
     const [row] = await app.db.rows<{ value: string }>("SELECT value FROM setting WHERE name = 'shop_name'");
     return { status: 'ok' as const, shop: row?.value ?? 'Our shop', demo: app.config.demo };
@@ -61,6 +67,7 @@ function api(app: AppContext): express.Router {
   );
   peopleRoutes(router, app);
   coldRoomRoutes(router, app);
+  blendRoutes(router, app);
   recipeRoutes(router, app);
   batchRoutes(router, app);
   benchRoutes(router, app);

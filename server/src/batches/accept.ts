@@ -2,7 +2,7 @@ import type { Person } from '@zest/contract';
 import type { AppContext } from '../platform/app-context.js';
 import { conflict, notFound } from '../platform/problem.js';
 import { commandOnBatch } from './command.js';
-import { shopBook } from './context.js';
+import { shopBook } from '../platform/settings.js';
 import { buildSheet } from './sheet.js';
 
 /**

@@ -5,7 +5,7 @@ import type { AppContext } from '../platform/app-context.js';
 import { announce } from '../platform/live.js';
 import { conflict, stale } from '../platform/problem.js';
 import { commandOnBatch } from './command.js';
-import { shopBook } from './context.js';
+import { shopBook } from '../platform/settings.js';
 import { buildSheet } from './sheet.js';
 
 /** Cancels an open batch that holds nothing, and frees its stock. */

@@ -5,7 +5,8 @@ import type { AppContext } from '../platform/app-context.js';
 import { announce } from '../platform/live.js';
 import { HttpProblem, conflict, invalid, notFound, stale } from '../platform/problem.js';
 import { commandOnBatch } from './command.js';
-import { mustLoad, shopBook } from './context.js';
+import { mustLoad } from './context.js';
+import { shopBook } from '../platform/settings.js';
 import { settleClosedSteps } from './settle.js';
 import { buildSheet } from './sheet.js';
 

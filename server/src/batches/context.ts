@@ -1,16 +1,10 @@
-import type { BookId } from '@zest/core';
 import type { BatchSheet } from '@zest/contract';
 import type { AppContext } from '../platform/app-context.js';
 import type { Sql } from '../platform/database.js';
 import { notFound } from '../platform/problem.js';
+import { shopBook } from '../platform/settings.js';
 import { loadRecords, type BatchRecord } from './record.js';
 import { buildSheet } from './sheet.js';
-
-/** The rule book the shop works by. */
-export async function shopBook(db: Sql): Promise<BookId> {
-  const [row] = await db.rows<{ value: BookId }>("SELECT value FROM setting WHERE name = 'rule_book'");
-  return row?.value ?? 'eu';
-}
 
 /** @throws HttpProblem 404 when there is no such batch */
 export async function mustLoad(db: Sql, id: string): Promise<BatchRecord> {

@@ -20,7 +20,7 @@ import {
 } from '@zest/core';
 import type { SheetLine } from '@zest/contract';
 import { SCALES } from '../devices/index.js';
-import { SHOP } from '../ledger/index.js';
+import { SHOP, lossAccount } from '../ledger/index.js';
 import type { AccountRow, BatchRecord, LineRow, TransferRow } from './record.js';
 
 /** Everything about a batch's mass that the core computes from its transfers. */
@@ -106,18 +106,35 @@ function currentMeat(record: BatchRecord, live: readonly TransferRow[]) {
     .reverse()
     .find((s) => s.document.kind === 'grind' && s.position < (dryStep?.position ?? 0));
   const places = new Set(record.steps.flatMap((s) => (s.placeAccountId ? [s.placeAccountId] : [])));
-  const growth = record.lines.filter((l) => l.kind === 'meat' && l.stepId !== weighStep?.id);
+  const growth = record.lines.filter(
+    (l) => l.kind === 'meat' && l.stepId !== weighStep?.id && !hasOwnSeasoning(record, l.stepId),
+  );
   const grown = growth.reduce((sum, l) => sum + (l.plannedMg ?? 0), 0);
+  const trimmed = grind?.closedAt ? 0 : trimmedAfterWeighing(record, live);
   const basis = meatBasis({
     plannedMg: record.batch.plannedMeatMg,
     weighedMg: weighStep?.closedAt
-      ? sumWhere(live, (t) => t.stepId === weighStep.id && t.lineId !== null)
+      ? sumWhere(live, (t) => t.stepId === weighStep.id && t.lineId !== null) - trimmed
       : 0,
     groundMg: grind?.closedAt
       ? sumWhere(live, (t) => t.from === grind.placeAccountId && places.has(t.to))
       : 0,
   });
   return { massMg: basis.massMg + grown, from: basis.from };
+}
+
+/** A correction whose salt, cure and spice were written as lines of their own does not move the others. */
+function hasOwnSeasoning(record: BatchRecord, stepId: string): boolean {
+  const key = record.steps.find((s) => s.id === stepId)?.document.key ?? '';
+  return record.steps.some(
+    (s) => s.document.key === key.replace(/^correction-/, 'season-') && s.document.key !== key,
+  );
+}
+
+/** Bone and trim that left the first place after the meat was weighed: nothing is dosed on it. */
+function trimmedAfterWeighing(record: BatchRecord, live: readonly TransferRow[]): number {
+  const first = record.steps.find((s) => s.placeAccountId !== null)?.placeAccountId;
+  return sumWhere(live, (t) => t.from === first && t.to === lossAccount('bone and trim'));
 }
 
 /** Every line with its due weight, band, scale, what has been weighed and, for cure, its limit. */
@@ -134,13 +151,41 @@ export function sheetLines(
   const basis = currentMeat(record, live);
   const recipe = record.batch.recipe;
   const perMeat = mixPerMeat(recipe.lines.map((l) => l.dose));
-  const mixMg = Math.round(basis.massMg * perMeat);
+  const seasonedApart = sumOf(
+    record.lines.filter((l) => l.kind === 'meat' && hasOwnSeasoning(record, l.stepId)),
+    (l) => l.plannedMg ?? 0,
+  );
+  const mixMg = Math.round((basis.massMg + seasonedApart) * perMeat);
   const loadCount = loads({ massKg: mixMg / 1e6, capacityKg: recipe.mixerCapacityKg }).loads;
   const lines = record.lines.map((line) => {
     const weighedMg = sumWhere(live, (t) => t.lineId === line.id);
-    return sheetLine(record, line, { basisMg: basis.massMg, mixMg, loadCount, weighedMg, book });
+    const correctionMg = line.kind === 'dry' && line.plannedMg !== null ? correctedMeat(record, line) : 0;
+    const own =
+      correctionMg > 0 ? { basisMg: correctionMg, mixMg: Math.round(correctionMg * perMeat) } : undefined;
+    return sheetLine(record, line, {
+      basisMg: basis.massMg,
+      mixMg,
+      loadCount: own ? 1 : loadCount,
+      weighedMg,
+      book,
+      ...own,
+    });
   });
   return { lines, mixMg, loads: loadCount, basis };
+}
+
+/** The meat of the correction that a dry line seasons. */
+function correctedMeat(record: BatchRecord, line: LineRow): number {
+  const key = record.steps.find((s) => s.id === line.stepId)?.document.key ?? '';
+  const weigh = record.steps.find((s) => s.document.key === key.replace(/^season-/, 'correction-'));
+  return sumOf(
+    record.lines.filter((l) => l.kind === 'meat' && l.stepId === weigh?.id),
+    (l) => l.plannedMg ?? 0,
+  );
+}
+
+function sumOf<T>(items: readonly T[], value: (item: T) => number): number {
+  return items.reduce((sum, item) => sum + value(item), 0);
 }
 
 interface LineContext {
@@ -200,7 +245,7 @@ function scaleOf(id: string | undefined) {
 }
 
 function dueOf(line: LineRow, ctx: LineContext): number {
-  if (!line.document) return line.plannedMg ?? 0;
+  if (line.plannedMg !== null || !line.document) return line.plannedMg ?? 0;
   const { basis, fraction } = doseFraction(line.document.dose);
   return fraction * (basis === 'meat' ? ctx.basisMg : ctx.mixMg);
 }

@@ -5,7 +5,7 @@ import type { AppContext } from '../platform/app-context.js';
 import { announce } from '../platform/live.js';
 import { conflict, invalid, notFound } from '../platform/problem.js';
 import { commandOnBatch } from './command.js';
-import { shopBook } from './context.js';
+import { shopBook } from '../platform/settings.js';
 import { addLine } from './open-store.js';
 import { buildSheet } from './sheet.js';
 
@@ -39,7 +39,8 @@ export async function growBatch(
         .map((l) => ({ name: l.name, dueG: l.dueMg / 1000, actualG: l.weighedMg / 1000 })),
     });
     const growMg = Math.ceil((answer.growMeatKg * 1e6) / GROW_DIVISION_MG) * GROW_DIVISION_MG;
-    const meats = record.lines.filter((l) => l.kind === 'meat');
+    const weighStep = record.steps.find((s) => s.document.kind === 'weigh-meat');
+    const meats = record.lines.filter((l) => l.kind === 'meat' && l.stepId === weighStep?.id);
     const parts = shareOut(
       growMg,
       meats.map((m) => m.plannedMg ?? 0),
@@ -68,6 +69,7 @@ export async function growBatch(
         placeAccountId: row.placeAccountId,
         plannedMg,
         document: null,
+        fat: { pct: meat.fatPct ?? 0, sd: meat.fatSd ?? 0 },
       });
     }
     announce(tx, now, { topic: 'lots' });

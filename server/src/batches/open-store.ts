@@ -8,20 +8,31 @@ export interface MeatLot {
   code: string;
   name: string;
   accountId: string;
+  species: string;
+  wild: boolean;
   fatPct: number;
+  fatSd: number;
   status: 'available' | 'hold' | 'rejected';
   owner: string | null;
+  state: 'fresh' | 'frozen' | 'thawed';
+  heat: 'raw' | 'raw smoked' | 'cooked';
+  weightKnown: string;
+  useBy: string | null;
+  outSince: Date | null;
+  outMs: number;
   freeMg: number;
 }
 
-export function findMeatLots(tx: Sql, ids: readonly string[]): Promise<MeatLot[]> {
-  return tx.rows<MeatLot>(
-    `SELECT l.id, l.code, t.name, l.account_id AS accountId, CAST(l.fat_pct AS DOUBLE) AS fatPct, l.status, l.owner,
-       b.amount - b.reserved AS freeMg
+export async function findMeatLots(tx: Sql, ids: readonly string[]): Promise<MeatLot[]> {
+  const rows = await tx.rows<Omit<MeatLot, 'wild'> & { wild: number }>(
+    `SELECT l.id, l.code, t.name, t.species, t.wild, l.account_id AS accountId, CAST(l.fat_pct AS DOUBLE) AS fatPct,
+       CAST(l.fat_sd AS DOUBLE) AS fatSd, l.status, l.owner, l.state, l.heat, l.weight_known AS weightKnown,
+       l.use_by AS useBy, l.out_since AS outSince, l.out_ms AS outMs, b.amount - b.reserved AS freeMg
      FROM lot l JOIN trim_kind t ON t.id = l.trim_id JOIN balance b ON b.account_id = l.account_id
      WHERE l.id IN (:ids)`,
     { ids: [...ids] },
   );
+  return rows.map((row) => ({ ...row, wild: row.wild === 1 }));
 }
 
 export interface DryLot {
@@ -69,14 +80,17 @@ export async function addBatch(
     window: { minPct: number; maxPct: number };
     openedAt: Date;
     openedBy: string;
+    owner: string | null;
+    signed: object;
   },
 ): Promise<void> {
-  const { window, ...rest } = batch;
+  const { window, signed, ...rest } = batch;
   await tx.write(
     `INSERT INTO batch (id, number, recipe_version_id, planned_for, planned_meat_mg, window_min_pct, window_max_pct,
-       opened_at, opened_by)
-     VALUES (:id, :number, :recipeVersionId, :plannedFor, :plannedMeatMg, :minPct, :maxPct, :openedAt, :openedBy)`,
-    { ...rest, ...window },
+       opened_at, opened_by, owner, signed)
+     VALUES (:id, :number, :recipeVersionId, :plannedFor, :plannedMeatMg, :minPct, :maxPct, :openedAt, :openedBy,
+       :owner, :signed)`,
+    { ...rest, ...window, signed: JSON.stringify(signed) },
   );
 }
 
@@ -102,14 +116,24 @@ export interface NewLine {
   placeAccountId: string;
   plannedMg: number | null;
   document: RecipeLine | null;
+  /** Meats: the fat as it is thought to be now. */
+  fat?: { pct: number; sd: number };
 }
 
 export async function addLine(tx: Sql, line: NewLine): Promise<void> {
+  const { fat, ...rest } = line;
   await tx.write(
     `INSERT INTO batch_line (id, batch_id, step_id, position, kind, name, lot_id, lot_account_id, place_account_id,
-       planned_mg, document)
-     VALUES (:id, :batchId, :stepId, :position, :kind, :name, :lotId, :lotAccountId, :placeAccountId, :plannedMg, :document)`,
-    { ...line, id: uuid(), document: line.document && JSON.stringify(line.document) },
+       planned_mg, document, fat_pct, fat_sd)
+     VALUES (:id, :batchId, :stepId, :position, :kind, :name, :lotId, :lotAccountId, :placeAccountId, :plannedMg,
+       :document, :fatPct, :fatSd)`,
+    {
+      ...rest,
+      id: uuid(),
+      document: line.document && JSON.stringify(line.document),
+      fatPct: fat?.pct ?? null,
+      fatSd: fat?.sd ?? null,
+    },
   );
 }
 
@@ -120,21 +144,28 @@ async function addMadeLot(
   kind: 'product' | 'rework',
   name: string,
   at: Date,
+  owner: string | null,
 ): Promise<string> {
   const accountId = uuid();
   const id = uuid();
   await addAccounts(tx, [{ id: accountId, kind: 'lot', measure: 'mg', name, batchId, stepId: null }]);
   await addBalanceRows(tx, [accountId]);
   await tx.write(
-    `INSERT INTO lot (id, code, account_id, kind, batch_id, received_at)
-     VALUES (:id, :code, :accountId, :kind, :batchId, :at)`,
-    { id, code: `${kind === 'product' ? 'P' : 'R'}-${id.slice(-10)}`, accountId, kind, batchId, at },
+    `INSERT INTO lot (id, code, account_id, kind, batch_id, received_at, owner)
+     VALUES (:id, :code, :accountId, :kind, :batchId, :at, :owner)`,
+    { id, code: `${kind === 'product' ? 'P' : 'R'}-${id.slice(-10)}`, accountId, kind, batchId, at, owner },
   );
   return accountId;
 }
 
-export function addProductLot(tx: Sql, batchId: string, name: string, at: Date): Promise<string> {
-  return addMadeLot(tx, batchId, 'product', name, at);
+export function addProductLot(
+  tx: Sql,
+  batchId: string,
+  name: string,
+  at: Date,
+  owner: string | null,
+): Promise<string> {
+  return addMadeLot(tx, batchId, 'product', name, at, owner);
 }
 
 /** The batch's lot of rework, made when it is first needed. */
@@ -143,5 +174,14 @@ export async function reworkAccount(tx: Sql, batchId: string, name: string, at: 
     "SELECT account_id AS accountId FROM lot WHERE batch_id = :batchId AND kind = 'rework' FOR UPDATE",
     { batchId },
   );
-  return row?.accountId ?? addMadeLot(tx, batchId, 'rework', `${name} rework`, at);
+  return (
+    row?.accountId ?? addMadeLot(tx, batchId, 'rework', `${name} rework`, at, await ownerOf(tx, batchId))
+  );
+}
+
+async function ownerOf(tx: Sql, batchId: string): Promise<string | null> {
+  const [row] = await tx.rows<{ owner: string | null }>('SELECT owner FROM batch WHERE id = :batchId', {
+    batchId,
+  });
+  return row?.owner ?? null;
 }

@@ -1,13 +1,16 @@
 import { v7 as uuid } from 'uuid';
-import { STEP_SHAPES, casingNeed, doseFraction, link, mixPerMeat, mixture } from '@zest/core';
+import { STEP_SHAPES, casingNeed, doseFraction, link, mixPerMeat } from '@zest/core';
 import type { MethodStep, OpenBatch, Person, Recipe, RecipeLine } from '@zest/contract';
+import { finishDraft } from '../blend/index.js';
 import { addAccounts, reserve, type NewAccount } from '../ledger/index.js';
 import type { AppContext } from '../platform/app-context.js';
 import { once } from '../platform/commands.js';
 import type { Sql } from '../platform/database.js';
 import { announce } from '../platform/live.js';
 import { invalid, notFound } from '../platform/problem.js';
+import { shopBook } from '../platform/settings.js';
 import { findRecipe } from '../recipes/index.js';
+import { checkMeats } from './open-guards.js';
 import * as store from './open-store.js';
 
 interface OpenedStep {
@@ -30,7 +33,8 @@ export async function openBatch(app: AppContext, person: Person, body: OpenBatch
     async (tx) => {
       const recipe = await findRecipe(tx, body.recipeId);
       if (!recipe) throw notFound('This recipe');
-      const lots = await checkMeats(tx, body);
+      const book = await shopBook(tx);
+      const lots = await checkMeats(tx, body, recipe.document, book, now);
       await store.addBatch(tx, {
         id: body.id,
         number: await store.nextNumber(tx),
@@ -40,70 +44,19 @@ export async function openBatch(app: AppContext, person: Person, body: OpenBatch
         window: body.window,
         openedAt: now,
         openedBy: person.id,
+        owner: body.owner,
+        signed: body.signed,
       });
       const steps = await addSteps(tx, body.id, recipe.document.steps);
-      await store.addProductLot(tx, body.id, recipe.name, now);
+      await store.addProductLot(tx, body.id, recipe.name, now, body.owner);
       await addMeatLines(tx, body, steps, lots);
       await addDryLines(tx, body, recipe, steps);
       await reserveCasing(tx, body, recipe);
+      if (body.draftId) finishDraft(tx, now, body.draftId, body.id);
       announce(tx, now, { topic: 'batch', batchId: body.id });
       announce(tx, now, { topic: 'lots' });
     },
   );
-}
-
-async function checkMeats(tx: Sql, body: OpenBatch): Promise<Map<string, store.MeatLot>> {
-  const lots = new Map(
-    (
-      await store.findMeatLots(
-        tx,
-        body.uses.map((u) => u.lotId),
-      )
-    ).map((l) => [l.id, l]),
-  );
-  const issues = body.uses.flatMap((use, i) => {
-    const lot = lots.get(use.lotId);
-    const path = `uses[${i}].lotId`;
-    if (!lot) return [{ path, message: `Trim ${i + 1} is not a lot in the cold room.` }];
-    if (lot.status !== 'available')
-      return [
-        {
-          path,
-          message: `${lot.name} ${lot.code} is ${lot.status === 'hold' ? 'on hold' : 'rejected'}; the lead must release it first.`,
-        },
-      ];
-    if (lot.owner !== null)
-      return [
-        {
-          path,
-          message: `${lot.name} ${lot.code} belongs to ${lot.owner} and cannot go into a shop product.`,
-        },
-      ];
-    return [];
-  });
-  if (new Set(body.uses.map((u) => u.lotId)).size < body.uses.length) {
-    issues.push({ path: 'uses', message: 'A lot stands twice in the blend.' });
-  }
-  const total = body.uses.reduce((sum, u) => sum + u.massMg, 0);
-  if (total !== body.meatMg) {
-    issues.push({
-      path: 'uses',
-      message: `The trims weigh ${kg(total)} together, the batch ${kg(body.meatMg)}.`,
-    });
-  }
-  if (issues.length > 0) throw invalid(issues);
-  const { fatPct } = mixture(
-    body.uses.map((u) => ({ massKg: u.massMg / 1e6, fatPct: lots.get(u.lotId)?.fatPct ?? 0 })),
-  );
-  if (fatPct < body.window.minPct - 1e-6 || fatPct > body.window.maxPct + 1e-6) {
-    throw invalid([
-      {
-        path: 'uses',
-        message: `The blend is ${fatPct.toFixed(1)} % fat, outside the window of ${body.window.minPct}–${body.window.maxPct} %. Ask for a new blend or change the window.`,
-      },
-    ]);
-  }
-  return lots;
 }
 
 async function addSteps(tx: Sql, batchId: string, method: readonly MethodStep[]): Promise<OpenedStep[]> {
@@ -174,6 +127,7 @@ async function addMeatLines(
       placeAccountId: place,
       plannedMg: use.massMg,
       document: null,
+      fat: { pct: lot.fatPct, sd: lot.fatSd },
     });
   }
 }

@@ -1,3 +1,4 @@
+import { z } from 'zod';
 import {
   methodStep,
   recipeDocument,
@@ -8,6 +9,8 @@ import {
 } from '@zest/contract';
 import type { AccountKind, Measure } from '@zest/core';
 import type { Sql } from '../platform/database.js';
+
+const signatures = z.record(z.string(), z.string());
 
 interface BatchRow {
   id: string;
@@ -22,6 +25,10 @@ interface BatchRow {
   windowMinPct: number;
   windowMaxPct: number;
   openedAt: Date;
+  owner: string | null;
+  signed: Record<string, string>;
+  /** A batch of another owner is made on the same day. */
+  meetsOther: boolean;
   version: number;
 }
 
@@ -48,8 +55,12 @@ export interface LineRow {
   lotCode: string;
   lotAccountId: string;
   placeAccountId: string;
+  /** Meats, and dry lines that season a correction: what is due. */
   plannedMg: number | null;
   document: RecipeLine | null;
+  /** Meats: the fat as it was thought to be when the line was written. */
+  fatPct: number | null;
+  fatSd: number | null;
 }
 
 export interface TransferRow {
@@ -85,7 +96,7 @@ interface ReadingRow {
   id: string;
   batchId: string;
   stepId: string;
-  kind: 'temperature' | 'minutes' | 'tack' | 'count' | 'sample';
+  kind: 'temperature' | 'minutes' | 'tack' | 'count' | 'sample' | 'cleared';
   value: number;
   at: Date;
   person: string;
@@ -109,6 +120,8 @@ export interface BatchRecord {
   readings: ReadingRow[];
   acceptances: { batchId: string; lineId: string; weighedMg: number }[];
   notices: { batchId: string; sentence: string }[];
+  /** The latest test of the ground blend that still stands. */
+  fatTest: { fatPct: number; fatSd: number } | undefined;
   accounts: Map<string, AccountRow>;
   casing: CasingRow | undefined;
   productAccountId: string | undefined;
@@ -118,11 +131,19 @@ export interface BatchRecord {
 export async function loadRecords(db: Sql, ids: readonly string[]): Promise<BatchRecord[]> {
   if (ids.length === 0) return [];
   const list = { ids: [...ids] };
-  const batches = await db.rows<BatchRow & { recipe: unknown }>(
+  const batches = await db.rows<
+    Omit<BatchRow, 'recipe' | 'signed' | 'meetsOther'> & {
+      recipe: unknown;
+      signed: unknown;
+      meetsOther: number;
+    }
+  >(
     `SELECT b.id, b.number, r.id AS recipeId, r.name AS recipeName, v.version_no AS versionNo, v.document AS recipe,
        b.state, b.planned_for AS plannedFor, b.planned_meat_mg AS plannedMeatMg,
        CAST(b.window_min_pct AS DOUBLE) AS windowMinPct, CAST(b.window_max_pct AS DOUBLE) AS windowMaxPct,
-       b.opened_at AS openedAt, b.version
+       b.opened_at AS openedAt, b.owner, b.signed, b.version,
+       EXISTS (SELECT 1 FROM batch o WHERE o.planned_for = b.planned_for AND o.id <> b.id AND o.state <> 'cancelled'
+         AND NOT o.owner <=> b.owner AND EXISTS (SELECT 1 FROM transfer t WHERE t.batch_id = o.id)) AS meetsOther
      FROM batch b JOIN recipe_version v ON v.id = b.recipe_version_id JOIN recipe r ON r.id = v.recipe_id
      WHERE b.id IN (:ids) ORDER BY b.planned_for DESC, b.number DESC`,
     list,
@@ -136,7 +157,7 @@ export async function loadRecords(db: Sql, ids: readonly string[]): Promise<Batc
   const lines = await db.rows<LineRow & { document: unknown }>(
     `SELECT l.id, l.batch_id AS batchId, l.step_id AS stepId, l.position, l.kind, l.name, l.lot_id AS lotId,
        t.code AS lotCode, l.lot_account_id AS lotAccountId, l.place_account_id AS placeAccountId,
-       l.planned_mg AS plannedMg, l.document
+       l.planned_mg AS plannedMg, l.document, CAST(l.fat_pct AS DOUBLE) AS fatPct, CAST(l.fat_sd AS DOUBLE) AS fatSd
      FROM batch_line l JOIN lot t ON t.id = l.lot_id WHERE l.batch_id IN (:ids) ORDER BY l.position`,
     list,
   );
@@ -162,6 +183,12 @@ export async function loadRecords(db: Sql, ids: readonly string[]): Promise<Batc
     'SELECT batch_id AS batchId, sentence FROM notice WHERE batch_id IN (:ids) ORDER BY at DESC',
     list,
   );
+  const tests = await db.rows<{ batchId: string; fatPct: number; fatSd: number }>(
+    `SELECT f.batch_id AS batchId, CAST(f.fat_pct AS DOUBLE) AS fatPct, CAST(f.fat_sd AS DOUBLE) AS fatSd
+     FROM fat_test f LEFT JOIN fat_test r ON r.reverses_id = f.id
+     WHERE f.batch_id IN (:ids) AND f.reverses_id IS NULL AND r.id IS NULL ORDER BY f.seq DESC`,
+    list,
+  );
   const casings = await db.rows<CasingRow>(
     `SELECT r.batch_id AS batchId, l.id AS lotId, l.code AS lotCode, l.account_id AS accountId, b.amount AS leftMm
      FROM reservation r JOIN lot l ON l.account_id = r.account_id AND l.kind = 'casing'
@@ -181,13 +208,21 @@ export async function loadRecords(db: Sql, ids: readonly string[]): Promise<Batc
   const mine = <T extends { batchId: string }>(rows: readonly T[], id: string) =>
     rows.filter((r) => r.batchId === id);
   return batches.map((batch) => ({
-    batch: { ...batch, recipe: recipeDocument.parse(batch.recipe) },
+    batch: {
+      ...batch,
+      recipe: recipeDocument.parse(batch.recipe),
+      signed: signatures.parse(
+        typeof batch.signed === 'string' ? JSON.parse(batch.signed) : (batch.signed ?? {}),
+      ),
+      meetsOther: batch.meetsOther === 1,
+    },
     steps: mine(steps, batch.id).map((s) => ({ ...s, document: methodStep.parse(s.document) })),
     lines: mine(lines, batch.id).map((l) => ({ ...l, document: l.document && recipeLine.parse(l.document) })),
     transfers: mine(transfers, batch.id),
     readings: mine(readings, batch.id),
     acceptances: mine(acceptances, batch.id),
     notices: mine(notices, batch.id),
+    fatTest: mine(tests, batch.id)[0],
     accounts,
     casing: mine(casings, batch.id)[0],
     productAccountId: mine(products, batch.id)[0]?.accountId,

@@ -2,10 +2,12 @@ import type { Router } from 'express';
 import { ROUTES } from '@zest/contract';
 import type { AppContext } from '../platform/app-context.js';
 import { mount } from '../platform/mount.js';
+import { shopBook } from '../platform/settings.js';
 import { acceptLine } from './accept.js';
 import { cancelBatch } from './cancel.js';
 import { closeStep } from './close-step.js';
-import { readSheet, shopBook } from './context.js';
+import { readSheet } from './context.js';
+import { correctBatch } from './correct.js';
 import { growBatch } from './grow.js';
 import { openBatch } from './open.js';
 import { loadRecords, recentBatchIds } from './record.js';
@@ -41,6 +43,10 @@ export function batchRoutes(router: Router, app: AppContext): void {
   });
   mount(router, ROUTES.growBatch, async ({ person, params, body }) => {
     await growBatch(app, person, params.id, body);
+    return after(params.id);
+  });
+  mount(router, ROUTES.correctFat, async ({ person, params, body }) => {
+    await correctBatch(app, person, params.id, body);
     return after(params.id);
   });
   mount(router, ROUTES.cancelBatch, async ({ person, params, body }) => {

@@ -5,8 +5,6 @@ import {
   casingNeed,
   link,
   massToken,
-  mixture,
-  inWindow,
   sample,
   stepGate,
   type BookId,
@@ -14,6 +12,7 @@ import {
 } from '@zest/core';
 import type { BatchSheet, BatchSummary, SheetLine, SheetStep } from '@zest/contract';
 import { SCALES } from '../devices/index.js';
+import { batchFat } from './fat-figures.js';
 import { massFigures, sheetLines, sumWhere, type MassFigures } from './figures.js';
 import type { BatchRecord, StepRow } from './record.js';
 
@@ -41,7 +40,9 @@ export function buildSheet(record: BatchRecord, book: BookId): BatchSheet {
       state: recipe.state,
     },
     window: { minPct: record.batch.windowMinPct, maxPct: record.batch.windowMaxPct },
-    ...fatFigures(record, lines),
+    owner: record.batch.owner,
+    signed: record.batch.signed,
+    ...batchFat(record, lines),
     lines,
     steps,
     readings: record.readings.map(({ batchId: _batch, ...r }) => ({ ...r, at: r.at.toISOString() })),
@@ -163,7 +164,7 @@ function sheetSteps(record: BatchRecord, figures: MassFigures, lines: readonly S
       runningYield: figures.yields.runningYields[place] ?? null,
       holdsMass: shape.holdsMass,
       losses: [...shape.losses],
-      needs: [...shape.needs],
+      needs: [...shape.needs, ...(needsClearing(record, step) ? (['cleared'] as const) : [])],
       caution: shape.caution ?? null,
       nextTitle: shape.holdsMass ? (next?.document.title ?? 'Finished goods') : null,
       version: step.version,
@@ -184,6 +185,7 @@ function gateOf(
     stopAboveC: step.document.stopAboveC,
     stopBelowC: step.document.stopBelowC,
     sampleSize: step.document.sampleSize,
+    mustBeCleared: needsClearing(record, step),
     lines: lines
       .filter((l) => l.stepId === step.id)
       .map((l) => ({ ...l, band: { lowMg: l.lowMg, highMg: l.highMg } })),
@@ -193,25 +195,10 @@ function gateOf(
   });
 }
 
-function fatFigures(record: BatchRecord, lines: readonly SheetLine[]) {
-  const meats = lines.filter((l) => l.kind === 'meat');
-  const weighed = meats.some((l) => l.weighedMg > 0) && meats.every((l) => l.weighedMg > 0);
-  const blend = mixture(
-    meats.map((line) => {
-      const account = record.accounts.get(record.lines.find((l) => l.id === line.id)?.lotAccountId ?? '');
-      return {
-        massKg: (weighed ? line.weighedMg : line.dueMg) / 1e6,
-        fatPct: account?.fatPct ?? 0,
-        fatSd: account?.fatSd ?? 0,
-      };
-    }),
-  );
-  const window = { minPct: record.batch.windowMinPct, maxPct: record.batch.windowMaxPct };
-  return {
-    plannedFatPct: blend.fatPct,
-    fatSd: blend.fatSd,
-    inWindow: inWindow(blend.fatPct, blend.fatSd, window),
-  };
+/** Between two owners the head of the grinder and the horn are confirmed empty. */
+function needsClearing(record: BatchRecord, step: StepRow): boolean {
+  const { kind } = step.document;
+  return record.batch.meetsOther && (kind === 'grind' || kind === 'stuff');
 }
 
 function linkLengthMm(record: BatchRecord): number | null {

@@ -1,3 +1,5 @@
 export { coldRoomRoutes } from './routes.js';
-export { stockLot } from './receive.js';
+export { stockLot } from './lot-writes.js';
+export { prepareLot } from './prepare-lot.js';
+export { countLot } from './stock-take.js';
 export { nextLotCode } from './store.js';

@@ -1,83 +1,115 @@
 import { v7 as uuid } from 'uuid';
-import { DEFAULT_FAT_SD } from '@zest/core';
-import type { Person, ReceiveLot } from '@zest/contract';
-import { SHOP, addAccounts, addBalanceRows, postTransfers } from '../ledger/index.js';
+import { DEFAULT_FAT_SD, arrivalLimit, massToken, temperatureToken } from '@zest/core';
+import type { Delivery, Person, ReceiveLot, Trim } from '@zest/contract';
+import { SHOP } from '../ledger/index.js';
 import type { AppContext } from '../platform/app-context.js';
 import { once } from '../platform/commands.js';
 import type { Transaction } from '../platform/database.js';
 import { announce } from '../platform/live.js';
 import { invalid } from '../platform/problem.js';
-import { addLot, listTrims, nextLotCode, type NewLot } from './store.js';
-
-/** Arrivals warmer than this are held until the lead releases them; a setting of the shop's plan (from memory). */
-const ARRIVAL_LIMIT_C = 7;
-const ARRIVAL_LIMIT_POULTRY_C = 4;
+import { shopBook } from '../platform/settings.js';
+import { addEvent, stockLot } from './lot-writes.js';
+import { nextLotCode } from './store.js';
+import { listTrims } from './trims.js';
 
 /**
- * Takes a delivery of trim into stock: a lot, its account and the first transfer into it.
- * A delivery that arrives too warm is put on hold.
+ * Takes one lot of trim into stock. A delivery that comes too warm, or that fails a check, is put on
+ * hold until the lead releases it.
  */
 export async function receiveLot(app: AppContext, person: Person, body: ReceiveLot): Promise<void> {
-  const now = app.now();
-  await once(
-    app.db,
-    { id: body.id, kind: 'receive-lot', personId: person.id, at: now, request: body },
-    async (tx) => {
-      const trim = (await listTrims(tx)).find((t) => t.id === body.trimId);
-      if (!trim) throw invalid([{ path: 'trimId', message: "Choose one of the shop's trims." }]);
-      const limit =
-        trim.species === 'turkey' || trim.species === 'chicken' ? ARRIVAL_LIMIT_POULTRY_C : ARRIVAL_LIMIT_C;
-      await stockLot(tx, now, person.id, body.massMg, SHOP.suppliers, {
-        id: body.id,
-        accountId: uuid(),
-        kind: 'trim',
-        ofId: body.trimId,
-        code: await nextLotCode(tx, 'T'),
-        supplier: body.supplier,
-        owner: null,
-        receivedAt: now,
-        priceMinor: body.priceMinorPerKg,
-        fat: { pct: body.fatPct, sd: DEFAULT_FAT_SD[body.fatKnownBy], knownBy: body.fatKnownBy },
-        tempC: body.tempC,
-        state: body.state,
-        status: body.tempC > limit ? 'hold' : 'available',
-        boxMg: null,
-      });
-      announce(tx, now, { topic: 'lots' });
-    },
-  );
+  await receive(app, person, { id: body.id, kind: 'receive-lot', request: body }, [body]);
 }
 
-/** Makes a lot with its account and books what arrived from a supplier into it. */
-export async function stockLot(
-  tx: Transaction,
-  at: Date,
-  personId: string | null,
-  amount: number,
-  source: string,
-  lot: NewLot,
+/** Takes all lots of a delivery into stock in one go; a bad one keeps every one out. */
+export async function receiveDelivery(app: AppContext, person: Person, body: Delivery): Promise<void> {
+  await receive(app, person, { id: body.id, kind: 'receive-delivery', request: body }, body.lots);
+}
+
+async function receive(
+  app: AppContext,
+  person: Person,
+  head: { id: string; kind: string; request: object },
+  lots: readonly ReceiveLot[],
 ): Promise<void> {
-  const measure = lot.kind === 'casing' ? 'mm' : 'mg';
-  await addAccounts(tx, [
-    { id: lot.accountId, kind: 'lot', measure, name: lot.code, batchId: null, stepId: null },
-  ]);
-  await addBalanceRows(tx, [lot.accountId]);
-  await addLot(tx, lot);
-  await postTransfers(tx, at, [
-    {
-      id: uuid(),
-      from: source,
-      to: lot.accountId,
-      amount,
-      at,
-      batchId: null,
-      stepId: null,
-      lineId: null,
-      personId,
-      deviceId: null,
-      how: 'typed',
-      reversesId: null,
-      reason: null,
-    },
-  ]);
+  const now = app.now();
+  await once(app.db, { ...head, personId: person.id, at: now }, async (tx) => {
+    const trims = await listTrims(tx, await shopBook(tx));
+    const book = await shopBook(tx);
+    const unknown = lots.flatMap((lot, i) =>
+      trims.some((t) => t.id === lot.trimId)
+        ? []
+        : [
+            {
+              path: lots.length > 1 ? `lots[${i}].trimId` : 'trimId',
+              message: "Choose one of the shop's trims.",
+            },
+          ],
+    );
+    if (unknown.length > 0) throw invalid(unknown);
+    for (const lot of lots) {
+      const trim = trims.find((t) => t.id === lot.trimId);
+      if (!trim) continue;
+      const { maxC } = arrivalLimit({
+        book,
+        species: trim.species,
+        state: lot.state,
+        minced: lot.form !== 'whole',
+      });
+      await takeIn(tx, now, person, lot, trim, maxC);
+    }
+    announce(tx, now, { topic: 'lots' });
+  });
+}
+
+async function takeIn(
+  tx: Transaction,
+  now: Date,
+  person: Person,
+  lot: ReceiveLot,
+  trim: Trim,
+  maxC: number,
+): Promise<void> {
+  const reasons = [
+    ...(lot.tempC > maxC
+      ? [`Came at ${temperatureToken(lot.tempC)}, above the limit of ${temperatureToken(maxC)}.`]
+      : []),
+    ...(lot.failedChecks.length > 0 ? [`Failed at receipt: ${lot.failedChecks.join(', ')}.`] : []),
+  ];
+  const holdReason = reasons.length > 0 ? reasons.join(' ') : null;
+  const source = lot.owner === null ? SHOP.suppliers : SHOP.customers;
+  await stockLot(tx, now, person.id, lot.massMg, source, {
+    id: lot.id,
+    accountId: uuid(),
+    kind: 'trim',
+    ofId: lot.trimId,
+    code: await nextLotCode(tx, 'T'),
+    supplier: lot.supplier,
+    supplierLot: lot.supplierLot,
+    owner: lot.owner,
+    receivedAt: now,
+    priceMinor: lot.priceMinorPerKg,
+    fat: { pct: lot.fatPct, sd: DEFAULT_FAT_SD[lot.fatKnownBy], knownBy: lot.fatKnownBy },
+    tempC: lot.tempC,
+    state: lot.state,
+    form: lot.form,
+    weightKnown: lot.weightKnown,
+    useBy: lot.useBy,
+    status: holdReason ? 'hold' : 'available',
+    holdReason,
+    boxMg: lot.boxMg,
+  });
+  addEvent(tx, {
+    lotId: lot.id,
+    kind: 'received',
+    sentence: `${massToken(lot.massMg)} ${lot.weightKnown}, ${trim.name}, from ${lot.supplier}${lot.supplierLot ? ` (their lot ${lot.supplierLot})` : ''}, at ${temperatureToken(lot.tempC)}.`,
+    at: now,
+    personId: person.id,
+  });
+  addEvent(tx, {
+    lotId: lot.id,
+    kind: holdReason ? 'held' : 'checked',
+    sentence: holdReason ?? 'Looked at: clean, cold, no hair, clots, skin, bone or shot.',
+    at: now,
+    personId: person.id,
+  });
 }

@@ -1,15 +1,26 @@
-import type { Trim, TrimLot } from '@zest/contract';
+import { chillClock, urgency } from '@zest/core';
+import type { TrimLot } from '@zest/contract';
 import type { Sql } from '../platform/database.js';
 
-interface LotRow extends Omit<TrimLot, 'ageDays' | 'freeMg' | 'receivedOn'> {
+export interface LotRow extends Omit<
+  TrimLot,
+  'ageDays' | 'freeMg' | 'receivedOn' | 'urgency' | 'wild' | 'outMinutes' | 'isOut'
+> {
+  accountId: string;
   receivedAt: Date;
+  wild: number;
+  outSince: Date | null;
+  outMs: number;
 }
 
-const COLUMNS = `l.id, l.code, l.trim_id AS trimId, t.name AS trimName, t.species,
+const COLUMNS = `l.id, l.code, l.account_id AS accountId, l.trim_id AS trimId, t.name AS trimName, t.species, t.wild,
   CAST(l.fat_pct AS DOUBLE) AS fatPct, CAST(l.fat_sd AS DOUBLE) AS fatSd, l.fat_known_by AS fatKnownBy,
   b.amount AS balanceMg, b.reserved AS reservedMg, l.price_minor AS priceMinorPerKg,
-  l.received_at AS receivedAt, CAST(l.temp_c AS DOUBLE) AS tempC, l.supplier, l.state, l.status, l.owner,
-  l.box_mg AS boxMg, l.version`;
+  COALESCE(l.bought_minor, l.price_minor) AS boughtMinorPerKg, l.received_at AS receivedAt, l.use_by AS useBy,
+  CAST(l.temp_c AS DOUBLE) AS tempC, l.supplier, l.supplier_lot AS supplierLot, l.state, l.heat, l.form,
+  l.weight_known AS weightKnown, CAST(l.salt_g_per_kg AS DOUBLE) AS saltGPerKg,
+  CAST(l.nitrite_ppm AS DOUBLE) AS nitritePpm, l.status, l.hold_reason AS holdReason, l.out_since AS outSince,
+  l.out_ms AS outMs, l.owner, l.box_mg AS boxMg, l.version`;
 const FROM = `FROM lot l JOIN trim_kind t ON t.id = l.trim_id JOIN balance b ON b.account_id = l.account_id`;
 
 /** Trim lots with something left, oldest first. */
@@ -20,15 +31,15 @@ export async function listLots(db: Sql, now: Date): Promise<TrimLot[]> {
   return rows.map((row) => toLot(row, now));
 }
 
-export async function findLot(db: Sql, id: string, now: Date): Promise<TrimLot | undefined> {
-  const [row] = await db.rows<LotRow>(`SELECT ${COLUMNS} ${FROM} WHERE l.id = :id`, { id });
-  return row && toLot(row, now);
+export async function findLots(db: Sql, ids: readonly string[]): Promise<LotRow[]> {
+  if (ids.length === 0) return [];
+  return db.rows<LotRow>(`SELECT ${COLUMNS} ${FROM} WHERE l.id IN (:ids)`, { ids: [...ids] });
 }
 
-export function listTrims(db: Sql): Promise<Trim[]> {
-  return db.rows<Trim>(
-    'SELECT id, name, species, CAST(fat_pct AS DOUBLE) AS fatPct FROM trim_kind ORDER BY species, name',
-  );
+/** The row of a lot for a command that will change it; other commands on it wait. */
+export async function lockLot(tx: Sql, id: string): Promise<LotRow | undefined> {
+  const [row] = await tx.rows<LotRow>(`SELECT ${COLUMNS} ${FROM} WHERE l.id = :id FOR UPDATE`, { id });
+  return row;
 }
 
 export interface NewLot {
@@ -39,22 +50,34 @@ export interface NewLot {
   ofId: string;
   code: string;
   supplier: string;
+  supplierLot?: string;
   owner: string | null;
   receivedAt: Date;
   priceMinor: number;
+  boughtMinor?: number;
   fat: { pct: number; sd: number; knownBy: string } | null;
   tempC: number | null;
   state: 'fresh' | 'frozen' | 'thawed';
+  heat?: string;
+  form?: string;
+  weightKnown?: string;
+  saltGPerKg?: number;
+  nitritePpm?: number;
+  useBy?: string | null;
   status: 'available' | 'hold';
+  holdReason?: string | null;
   boxMg: number | null;
 }
 
 export async function addLot(tx: Sql, lot: NewLot): Promise<void> {
   await tx.write(
-    `INSERT INTO lot (id, code, account_id, kind, trim_id, ingredient_id, casing_id, supplier, owner, received_at,
-       price_minor, fat_pct, fat_sd, fat_known_by, temp_c, state, status, box_mg)
-     VALUES (:id, :code, :accountId, :kind, :trimId, :ingredientId, :casingId, :supplier, :owner, :receivedAt,
-       :priceMinor, :fatPct, :fatSd, :fatKnownBy, :tempC, :state, :status, :boxMg)`,
+    `INSERT INTO lot (id, code, account_id, kind, trim_id, ingredient_id, casing_id, supplier, supplier_lot, owner,
+       received_at, price_minor, bought_minor, fat_pct, fat_sd, fat_known_by, base_fat_pct, base_fat_sd,
+       base_fat_known_by, temp_c, state, heat, form, weight_known, salt_g_per_kg, nitrite_ppm, use_by, status,
+       hold_reason, box_mg)
+     VALUES (:id, :code, :accountId, :kind, :trimId, :ingredientId, :casingId, :supplier, :supplierLot, :owner,
+       :receivedAt, :priceMinor, :boughtMinor, :fatPct, :fatSd, :fatKnownBy, :fatPct, :fatSd, :fatKnownBy, :tempC,
+       :state, :heat, :form, :weightKnown, :saltGPerKg, :nitritePpm, :useBy, :status, :holdReason, :boxMg)`,
     {
       id: lot.id,
       code: lot.code,
@@ -64,15 +87,24 @@ export async function addLot(tx: Sql, lot: NewLot): Promise<void> {
       ingredientId: lot.kind === 'ingredient' ? lot.ofId : null,
       casingId: lot.kind === 'casing' ? lot.ofId : null,
       supplier: lot.supplier,
+      supplierLot: lot.supplierLot ?? '',
       owner: lot.owner,
       receivedAt: lot.receivedAt,
       priceMinor: lot.priceMinor,
+      boughtMinor: lot.boughtMinor ?? lot.priceMinor,
       fatPct: lot.fat?.pct ?? null,
       fatSd: lot.fat?.sd ?? null,
       fatKnownBy: lot.fat?.knownBy ?? null,
       tempC: lot.tempC,
       state: lot.state,
+      heat: lot.heat ?? 'raw',
+      form: lot.form ?? 'whole',
+      weightKnown: lot.weightKnown ?? 'weighed',
+      saltGPerKg: lot.saltGPerKg ?? 0,
+      nitritePpm: lot.nitritePpm ?? 0,
+      useBy: lot.useBy ?? null,
       status: lot.status,
+      holdReason: lot.holdReason ?? null,
       boxMg: lot.boxMg,
     },
   );
@@ -87,12 +119,24 @@ export async function nextLotCode(tx: Sql, letter: string): Promise<string> {
   return `${letter}-${String((row?.last ?? 0) + 1).padStart(4, '0')}`;
 }
 
-function toLot(row: LotRow, now: Date): TrimLot {
-  const { receivedAt, ...rest } = row;
+export function toLot(row: LotRow, now: Date): TrimLot {
+  const { receivedAt, outSince, outMs, accountId: _account, wild, ...rest } = row;
+  const clock = chillClock(
+    [
+      { at: 0, kind: 'out' },
+      { at: outMs, kind: 'in' },
+      ...(outSince ? [{ at: outSince.getTime(), kind: 'out' as const }] : []),
+    ],
+    now.getTime(),
+  );
   return {
     ...rest,
+    wild: wild === 1,
     freeMg: row.balanceMg - row.reservedMg,
     receivedOn: receivedAt.toISOString().slice(0, 10),
     ageDays: Math.max(0, Math.floor((now.getTime() - receivedAt.getTime()) / 86_400_000)),
+    urgency: urgency(row.useBy, now.toISOString().slice(0, 10)),
+    outMinutes: clock.minutes,
+    isOut: clock.isOut,
   };
 }

@@ -12,7 +12,26 @@ export const PEOPLE = [
   { name: 'Inspector', role: 'inspector', secretKind: 'password', secret: 'harbourmaster' },
 ] as const;
 
-export const TRIMS = [
+export type TrimKey =
+  | 'shoulder'
+  | 'leg'
+  | 'belly'
+  | 'backfat'
+  | 'chuck'
+  | 'beefleg'
+  | 'lambshoulder'
+  | 'lambleg'
+  | 'thigh'
+  | 'turkeyskin'
+  | 'wildboar';
+
+export const TRIMS: readonly {
+  key: TrimKey;
+  name: string;
+  species: string;
+  fatPct: number;
+  wild?: boolean;
+}[] = [
   { key: 'shoulder', name: 'Pork shoulder 80/20', species: 'pork', fatPct: 20 },
   { key: 'leg', name: 'Pork leg 92/8', species: 'pork', fatPct: 8 },
   { key: 'belly', name: 'Pork belly 55/45', species: 'pork', fatPct: 45 },
@@ -23,8 +42,8 @@ export const TRIMS = [
   { key: 'lambleg', name: 'Lamb leg 88/12', species: 'lamb', fatPct: 12 },
   { key: 'thigh', name: 'Turkey thigh 91/9', species: 'turkey', fatPct: 9 },
   { key: 'turkeyskin', name: 'Turkey skin 55/45', species: 'turkey', fatPct: 45 },
-] as const;
-export type TrimKey = (typeof TRIMS)[number]['key'];
+  { key: 'wildboar', name: 'Wild boar shoulder 88/12', species: 'wild boar', fatPct: 12, wild: true },
+];
 
 interface DemoIngredient {
   key: string;

@@ -52,7 +52,14 @@ export class BatchPlayer {
   ): Promise<string> {
     const id = uuid();
     const meatMg = plan.uses.reduce((s, u) => s + u.massMg, 0);
-    await openBatch(this.#app, this.#cast.lead, { id, ...plan, meatMg, plannedFor: this.#clock.today() });
+    await openBatch(this.#app, this.#cast.lead, {
+      id,
+      owner: null,
+      signed: {},
+      ...plan,
+      meatMg,
+      plannedFor: this.#clock.today(),
+    });
     const { steps } = await readSheet(this.#app, id);
     for (const { key, id: stepId } of steps) {
       if (key === options.stopAt) break;

@@ -130,6 +130,7 @@ export function demoRecipes(ids: Ids): Recipe[] {
   const only = (species: string) => [{ species, minPct: 100 }];
   return [
     recipe('Quay Thick', {
+      fatClass: 'fresh pork',
       state: 'raw',
       window: { minPct: 23, maxPct: 27 },
       speciesRules: only('pork'),
@@ -152,6 +153,7 @@ export function demoRecipes(ids: Ids): Recipe[] {
       linkLengthMm: null,
     }),
     recipe('Marsh Lamb Thin', {
+      fatClass: 'fresh lamb',
       state: 'raw',
       window: { minPct: 20, maxPct: 25 },
       speciesRules: [
@@ -183,6 +185,7 @@ export function demoRecipes(ids: Ids): Recipe[] {
       linkLengthMm: null,
     }),
     recipe('Chestnut Turkey Patty', {
+      fatClass: 'fresh poultry',
       state: 'raw',
       window: { minPct: 13, maxPct: 17 },
       speciesRules: only('turkey'),
@@ -206,6 +209,7 @@ export function demoRecipes(ids: Ids): Recipe[] {
       linkLengthMm: null,
     }),
     recipe('Lighthouse Ring', {
+      fatClass: 'cooked',
       state: 'cooked',
       window: { minPct: 22, maxPct: 27 },
       speciesRules: [
@@ -240,6 +244,7 @@ export function demoRecipes(ids: Ids): Recipe[] {
       linkLengthMm: null,
     }),
     recipe('Pier Stick', {
+      fatClass: 'cooked',
       state: 'cooked',
       window: { minPct: 14, maxPct: 19 },
       speciesRules: only('beef'),
@@ -269,6 +274,7 @@ export function demoRecipes(ids: Ids): Recipe[] {
       linkLengthMm: 180,
     }),
     recipe('Winter Log', {
+      fatClass: 'cooked',
       state: 'cooked',
       window: { minPct: 18, maxPct: 24 },
       speciesRules: [

@@ -1,8 +1,9 @@
 import { v7 as uuid } from 'uuid';
 import { DEFAULT_FAT_SD, plan } from '@zest/core';
-import type { Person, Recipe } from '@zest/contract';
+import type { BlendSettings, Person, Recipe } from '@zest/contract';
 import { solver } from '../calc/solver.js';
-import { nextLotCode, stockLot } from '../cold-room/index.js';
+import { addDraft } from '../blend/index.js';
+import { countLot, nextLotCode, prepareLot, stockLot } from '../cold-room/index.js';
 import { NO_SCALES, type ScaleDriver } from '../devices/index.js';
 import { SHOP, addAccounts } from '../ledger/index.js';
 import { addPerson } from '../people/index.js';
@@ -13,7 +14,7 @@ import { CASINGS, INGREDIENTS, PEOPLE, SHOP_NAME, TRIMS, makeIds } from './catal
 import type { DemoClock } from './clock.js';
 import { BatchPlayer, type Cast } from './play-batch.js';
 import { demoRecipes } from './recipes.js';
-import { STOCK, WEEK, type DemoLot, type PastBatch } from './stock.js';
+import { DAY, KEEPS_DAYS, PREPARED, STOCK, WEEK, type DemoLot, type PastBatch } from './stock.js';
 import * as store from './store.js';
 
 /** The demonstration's own weights were all on a scale. */
@@ -51,7 +52,98 @@ export async function seedDemo(
     clock.set(lot.daysAgo === 0 ? new Date(today.getTime() - 4 * 3_600_000) : at(lot.daysAgo, 5.5));
     lots.push({ ...lot, id: await addTrimLot(app, clock, ids.trims, lot) });
   }
+  await prepareLots(app, clock, cast, ids.trims, at);
   await playThisMorning(clock, player, recipes, lots, today);
+  clock.set(new Date(today.getTime() - 3_600_000));
+  await planTheDay(app, clock, cast, recipes, lots);
+}
+
+/** Boned out and thawed lots of the past weeks, so that yields by supplier have something to say. */
+async function prepareLots(
+  app: AppContext,
+  clock: DemoClock,
+  cast: Cast,
+  trims: ReadonlyMap<string, string>,
+  at: (daysAgo: number, hour: number) => Date,
+): Promise<void> {
+  for (const work of PREPARED) {
+    clock.set(at(work.daysAgo, 7));
+    const lost = work.parts.reduce((sum, [, kg]) => sum + kg, 0);
+    const lotId = await addTrimLot(app, clock, trims, {
+      ...work,
+      kg: work.grossKg,
+      fatPct: 24,
+      knownBy: 'eye',
+      tempC: work.how === 'thaw' ? -18.4 : 2.4,
+      state: work.how === 'thaw' ? 'frozen' : 'fresh',
+    });
+    const usable = uuid();
+    const usableMg = Math.round((work.grossKg - lost) * 1e6);
+    await prepareLot(app, cast.lead, lotId, {
+      id: usable,
+      how: work.how,
+      grossMg: Math.round(work.grossKg * 1e6),
+      usableMg,
+      parts: work.parts.map(([name, kg]) => ({ name, massMg: Math.round(kg * 1e6), to: 'bin' })),
+      tempC: 2.8,
+    });
+    if (work.daysAgo > 3) await countLot(app, cast.lead, usable, { id: uuid(), amount: 0 });
+  }
+}
+
+/** The batches meant for today, one customer's own among them, and a what-if. */
+async function planTheDay(
+  app: AppContext,
+  clock: DemoClock,
+  cast: Cast,
+  recipes: readonly Recipe[],
+  lots: readonly (DemoLot & { id: string })[],
+): Promise<void> {
+  const draft = (recipe: Recipe, kg: number, owner: string | null): BlendSettings => ({
+    meatMg: kg * 1_000_000,
+    window: recipe.document.window,
+    confidence: owner ? 0 : recipe.document.confidence,
+    locks: {},
+    useFirst: [],
+    leaveOut: [],
+    wholeBoxes: false,
+    maxTrims: null,
+    leastUseMg: 500_000,
+    objective: { cost: 1, age: 0, trims: 0 },
+    speciesRules: owner ? [] : recipe.document.speciesRules,
+    owner,
+  });
+  const keep = (
+    name: string,
+    recipe: Recipe,
+    priority: number,
+    settings: BlendSettings,
+    plannedFor: string | null,
+  ) =>
+    addDraft(app, cast.lead, {
+      id: uuid(),
+      name,
+      plannedFor,
+      priority,
+      recipeId: recipe.id,
+      settings,
+      result: null,
+    });
+  for (const [i, plan] of DAY.entries()) {
+    const recipe = mustFind(recipes, plan.recipe);
+    await keep(`${plan.recipe} ${plan.kg} kg`, recipe, i + 1, draft(recipe, plan.kg, null), clock.today());
+  }
+  const own = lots.find((l) => l.owner !== undefined);
+  const lamb = mustFind(recipes, 'Marsh Lamb Thin');
+  if (own?.owner) await keep(`Own hogget, ${own.owner}`, lamb, 9, draft(lamb, 14, own.owner), clock.today());
+  const thick = mustFind(recipes, 'Quay Thick');
+  await keep(
+    'Quay Thick with no belly',
+    thick,
+    1,
+    { ...draft(thick, 40, null), leaveOut: lots.filter((l) => l.trim === 'belly').map((l) => l.id) },
+    null,
+  );
 }
 
 async function playThisMorning(
@@ -217,10 +309,16 @@ async function addTrimLot(
       tempC: lot.tempC,
       state: lot.state ?? 'fresh',
       status: lot.hold ? 'hold' : 'available',
+      holdReason: lot.hold ? `Came at [[C ${lot.tempC}]], above the limit of [[C 7]].` : null,
+      useBy: dayAfter(clock.now(), KEEPS_DAYS[lot.state ?? 'fresh']),
       boxMg: lot.boxKg === undefined ? null : Math.round(lot.boxKg * 1e6),
     });
   });
   return id;
+}
+
+function dayAfter(date: Date, days: number): string {
+  return new Date(date.getTime() + days * 86_400_000).toISOString().slice(0, 10);
 }
 
 function mustFind(recipes: readonly Recipe[], name: string): Recipe {

@@ -267,6 +267,16 @@ export const STOCK: readonly DemoLot[] = [
     hold: true,
   },
   {
+    trim: 'wildboar',
+    kg: 13.4,
+    fatPct: 12,
+    knownBy: 'eye',
+    priceMinorPerKg: 760,
+    daysAgo: 1,
+    tempC: 2.4,
+    supplier: 'Reed Bank Hunt',
+  },
+  {
     trim: 'lambshoulder',
     kg: 17.5,
     fatPct: 24,
@@ -327,4 +337,58 @@ export const WEEK: readonly PastBatch[] = [
   { recipe: 'Marsh Lamb Thin', daysAgo: 2, meats: LAMB },
   { recipe: 'Quay Thick', daysAgo: 1, meats: QUAY(32, 8.5) },
   { recipe: 'Lighthouse Ring', daysAgo: 1, meats: RING },
+];
+
+/** Days a fresh lot keeps from its receipt; invented for the demonstration. */
+export const KEEPS_DAYS = { fresh: 6, thawed: 6, frozen: 180 } as const;
+
+/** Lots of the past weeks that were boned out or thawed before they were used. */
+export const PREPARED: readonly {
+  trim: TrimKey;
+  how: 'trim out' | 'thaw';
+  supplier: string;
+  daysAgo: number;
+  grossKg: number;
+  priceMinorPerKg: number;
+  parts: readonly (readonly [name: string, kg: number])[];
+}[] = [
+  ...[
+    { daysAgo: 24, grossKg: 21.4, bone: 3.9, skin: 1.1, purge: 0.3 },
+    { daysAgo: 17, grossKg: 19.8, bone: 3.7, skin: 1.0, purge: 0.25 },
+    { daysAgo: 10, grossKg: 22.6, bone: 4.1, skin: 1.2, purge: 0.3 },
+    { daysAgo: 3, grossKg: 20.2, bone: 4.6, skin: 1.4, purge: 0.45 },
+  ].map((p) => ({
+    trim: 'lambshoulder' as const,
+    how: 'trim out' as const,
+    supplier: 'Dyke End Flock',
+    daysAgo: p.daysAgo,
+    grossKg: p.grossKg,
+    priceMinorPerKg: 560,
+    parts: [
+      ['bone', p.bone],
+      ['sinew', p.skin],
+      ['purge', p.purge],
+    ] as const,
+  })),
+  {
+    trim: 'beefleg',
+    how: 'thaw',
+    supplier: 'Cold Lane Abattoir',
+    daysAgo: 8,
+    grossKg: 15,
+    priceMinorPerKg: 700,
+    parts: [['drip', 0.55]],
+  },
+];
+
+/** What the lead means to make today, in the order in which it matters. */
+export const DAY: readonly { recipe: string; kg: number; owner?: string }[] = [
+  { recipe: 'Quay Thick', kg: 40 },
+  { recipe: 'Pier Stick', kg: 24 },
+  { recipe: 'Winter Log', kg: 26 },
+  { recipe: 'Marsh Lamb Thin', kg: 22 },
+  { recipe: 'Quay Thick', kg: 24 },
+  { recipe: 'Chestnut Turkey Patty', kg: 16 },
+  { recipe: 'Lighthouse Ring', kg: 28 },
+  { recipe: 'Pier Stick', kg: 16 },
 ];

@@ -6,12 +6,20 @@ export async function addCatalogue(
   ids: { trims: Map<string, string>; ingredients: Map<string, string>; casings: Map<string, string> },
 ): Promise<void> {
   await db.insertMany(
-    'INSERT INTO trim_kind (id, name, species, fat_pct) VALUES ?',
-    TRIMS.map((t) => [ids.trims.get(t.key) ?? '', t.name, t.species, t.fatPct]),
+    'INSERT INTO trim_kind (id, name, species, fat_pct, wild) VALUES ?',
+    TRIMS.map((t) => [ids.trims.get(t.key) ?? '', t.name, t.species, t.fatPct, t.wild ?? false]),
   );
   await db.insertMany(
-    'INSERT INTO ingredient (id, name, form, role, nitrite_pct) VALUES ?',
-    INGREDIENTS.map((i) => [ids.ingredients.get(i.key) ?? '', i.name, i.form, i.role, i.nitritePct ?? null]),
+    'INSERT INTO ingredient (id, name, form, role, nitrite_pct, nitrate_pct, salt_pct) VALUES ?',
+    INGREDIENTS.map((i) => [
+      ids.ingredients.get(i.key) ?? '',
+      i.name,
+      i.form,
+      i.role,
+      i.nitritePct ?? null,
+      i.nitritePct === undefined ? null : 0,
+      i.role === 'salt' ? 100 : i.role === 'cure' ? 100 - (i.nitritePct ?? 0) : 0,
+    ]),
   );
   await db.insertMany(
     'INSERT INTO casing (id, name, material, calibre_mm, g_per_m) VALUES ?',

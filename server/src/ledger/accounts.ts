@@ -12,7 +12,11 @@ export const SHOP = {
   suppliers: fixed(5),
   casingSuppliers: fixed(6),
   foundCasing: fixed(7),
+  takeUp: fixed(8),
+  customers: fixed(9),
   unaccounted: fixed(10),
+  casingWrittenOff: fixed(30),
+  casingMissing: fixed(31),
 } as const;
 
 /** Account of a named loss; the migrations make them in the order of the list of reasons. */

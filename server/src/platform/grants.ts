@@ -29,6 +29,14 @@ const GRANTS: Record<string, string> = {
   reading: ADD_ONLY,
   acceptance: ADD_ONLY,
   notice: ADD_ONLY,
+  lot_parent: ADD_ONLY,
+  lot_event: ADD_ONLY,
+  lot_photo: ADD_ONLY,
+  fat_test: ADD_ONLY,
+  fat_test_part: ADD_ONLY,
+  preparation: ADD_ONLY,
+  sale: ADD_ONLY,
+  blend_draft: 'SELECT, INSERT, UPDATE, DELETE',
 };
 
 /** Tables whose rows must never change once written. */

@@ -1,7 +1,7 @@
 import { format } from 'mysql2';
 import toNumbered from 'named-placeholders';
 
-export type Value = string | number | boolean | Date | null;
+export type Value = string | number | boolean | Date | Buffer | null;
 type Rows = Value[][];
 export type Params = Record<string, Value | (string | number)[]>;
 

@@ -1,0 +1,156 @@
+import { z } from 'zod';
+import { day } from './fields.js';
+import { LINE_ROLES } from './recipes.js';
+import { EVERYONE, LEAD, NONE, id, route } from './route.js';
+
+/** What a stock item is, when it could be salt. */
+export const SALT_KINDS = ['not salt', 'plain salt', 'cure', 'not known yet'] as const;
+
+export const goodsLot = z.object({
+  id,
+  code: z.string(),
+  supplier: z.string(),
+  supplierLot: z.string(),
+  receivedOn: day,
+  useBy: day.nullable(),
+  urgency: z.enum(['past', 'today', 'soon', 'fine']),
+  balance: z.int(),
+  free: z.int(),
+  priceMinor: z.int(),
+  status: z.enum(['available', 'hold', 'rejected']),
+  holdReason: z.string().nullable(),
+  version: z.int(),
+});
+
+/** Spices, cure, binders, packets in mg; casing in mm. */
+export const stockItem = z.object({
+  id,
+  kind: z.enum(['ingredient', 'casing']),
+  name: z.string(),
+  form: z.string(),
+  role: z.string(),
+  measure: z.enum(['mg', 'mm']),
+  /** Cure and packets: what they carry, percent. */
+  nitritePct: z.number().nullable(),
+  nitratePct: z.number().nullable(),
+  saltPct: z.number(),
+  /** Known to be plain salt, a cure, or free of both; else it cannot be weighed in. */
+  typed: z.boolean(),
+  /** A supply that does not run out, such as the tap. */
+  isSupply: z.boolean(),
+  balance: z.int(),
+  free: z.int(),
+  /** Used in the last 28 days. */
+  used28: z.int(),
+  daysLeft: z.number().nullable(),
+  lots: z.array(goodsLot),
+});
+export type StockItem = z.infer<typeof stockItem>;
+
+export const newIngredient = z
+  .object({
+    id,
+    name: z.string().trim().min(2, { error: 'Name the ingredient.' }).max(80),
+    form: z.string().trim().min(2, { error: 'Say its form: fine, ground, whole …' }).max(40),
+    role: z.enum(LINE_ROLES),
+    saltKind: z.enum(SALT_KINDS, { error: 'Say whether it is salt, a cure, or neither.' }),
+    nitritePct: z.number().min(0).max(100).optional(),
+    nitratePct: z.number().min(0).max(100).optional(),
+    /** Salt in a packet or rub, percent. */
+    saltPct: z.number().min(0).max(100).default(0),
+  })
+  .superRefine((item, ctx) => {
+    if (item.saltKind !== 'cure') return;
+    if (item.nitritePct === undefined) {
+      ctx.addIssue({
+        code: 'custom',
+        path: ['nitritePct'],
+        message: 'A cure states its nitrite strength in percent.',
+      });
+    }
+    if (item.nitratePct === undefined) {
+      ctx.addIssue({
+        code: 'custom',
+        path: ['nitratePct'],
+        message: 'A cure states its nitrate strength in percent; 0 is a statement.',
+      });
+    }
+  });
+export type NewIngredient = z.infer<typeof newIngredient>;
+
+export const receiveGoods = z.object({
+  id,
+  itemId: id,
+  kind: z.enum(['ingredient', 'casing']),
+  /** mg, or mm of casing. */
+  amount: z
+    .int({ error: 'The amount must be a whole number.' })
+    .positive({ error: 'The amount must be above 0.' })
+    .max(10_000_000_000),
+  supplier: z.string().trim().min(1, { error: 'Name the supplier.' }).max(80),
+  supplierLot: z.string().trim().max(60).default(''),
+  priceMinor: z.int().min(0).max(1_000_000),
+  useBy: day.nullable().default(null),
+});
+export type ReceiveGoods = z.infer<typeof receiveGoods>;
+
+/** What the cold room should be asked today. */
+export const outlook = z.object({
+  oldest: z.array(
+    z.object({ lotId: id, name: z.string(), code: z.string(), freeMg: z.int(), ageDays: z.int() }),
+  ),
+  mustGo: z.array(
+    z.object({
+      lotId: id,
+      name: z.string(),
+      code: z.string(),
+      freeMg: z.int(),
+      useBy: day,
+      past: z.boolean(),
+    }),
+  ),
+  /** What the batches planned for the next seven days need and the shop does not have. */
+  short: z.array(
+    z.object({ name: z.string(), measure: z.enum(['mg', 'mm']), needed: z.int(), free: z.int() }),
+  ),
+});
+export type Outlook = z.infer<typeof outlook>;
+
+export const goodsRoutes = {
+  listGoods: route({
+    method: 'GET',
+    path: '/goods',
+    summary: 'Spices, cure, packets and casing with their lots and when they run out',
+    roles: EVERYONE,
+    params: NONE,
+    body: NONE,
+    response: z.array(stockItem),
+  }),
+  addIngredient: route({
+    method: 'POST',
+    path: '/goods/ingredients',
+    summary: 'A new ingredient, typed as salt, cure or neither',
+    roles: LEAD,
+    params: NONE,
+    body: newIngredient,
+    response: stockItem,
+  }),
+  receiveGoods: route({
+    method: 'POST',
+    path: '/goods',
+    summary: 'Receive a lot of an ingredient or a casing',
+    roles: LEAD,
+    params: NONE,
+    body: receiveGoods,
+    response: stockItem,
+  }),
+  getOutlook: route({
+    method: 'GET',
+    path: '/outlook',
+    summary: 'What is oldest, what must go, what is short for the week',
+    roles: EVERYONE,
+    params: NONE,
+    body: NONE,
+    response: outlook,
+  }),
+};

@@ -1,0 +1,2 @@
+export { blendRoutes } from './routes.js';
+export { addDraft, finishDraft } from './drafts.js';

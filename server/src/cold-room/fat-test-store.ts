@@ -1,0 +1,145 @@
+import { v7 as uuid } from 'uuid';
+import type { FatBase, FatFigure } from '@zest/core';
+import { SHOP } from '../ledger/index.js';
+import type { Sql } from '../platform/database.js';
+
+export interface TestRow extends FatFigure {
+  id: string;
+  method: 'lab' | 'instrument' | 'cook-out';
+  batchId: string | null;
+  at: Date;
+  person: string;
+  reversed: boolean;
+  lotIds: string[];
+}
+
+export async function insertTest(
+  tx: Sql,
+  test: {
+    id: string;
+    method: string;
+    fatPct: number | null;
+    fatSd: number | null;
+    document: object | null;
+    batchId: string | null;
+    reversesId: string | null;
+    reason: string | null;
+    at: Date;
+    personId: string;
+  },
+): Promise<void> {
+  await tx.write(
+    `INSERT INTO fat_test (id, method, fat_pct, fat_sd, document, batch_id, reverses_id, reason, at, person_id)
+     VALUES (:id, :method, :fatPct, :fatSd, :document, :batchId, :reversesId, :reason, :at, :personId)`,
+    { ...test, document: test.document && JSON.stringify(test.document) },
+  );
+}
+
+export async function insertParts(
+  tx: Sql,
+  testId: string,
+  parts: readonly { lotId: string; massMg: number }[],
+): Promise<void> {
+  await tx.insertMany(
+    'INSERT INTO fat_test_part (id, test_id, lot_id, mass_mg) VALUES ?',
+    parts.map((p) => [uuid(), testId, p.lotId, p.massMg]),
+  );
+}
+
+const SELECT = `SELECT f.id, f.method, CAST(f.fat_pct AS DOUBLE) AS fatPct, CAST(f.fat_sd AS DOUBLE) AS fatSd,
+    f.batch_id AS batchId, f.at, p.name AS person, r.id IS NOT NULL AS reversed,
+    (SELECT GROUP_CONCAT(x.lot_id) FROM fat_test_part x WHERE x.test_id = f.id) AS lotIds
+  FROM fat_test f JOIN person p ON p.id = f.person_id LEFT JOIN fat_test r ON r.reverses_id = f.id
+  WHERE f.reverses_id IS NULL`;
+
+async function select(
+  db: Sql,
+  where: string,
+  params: Record<string, string | string[] | number>,
+): Promise<TestRow[]> {
+  const rows = await db.rows<
+    Omit<TestRow, 'reversed' | 'lotIds'> & { reversed: number; lotIds: string | null }
+  >(`${SELECT} ${where}`, params);
+  return rows.map((r) => ({ ...r, reversed: r.reversed === 1, lotIds: (r.lotIds ?? '').split(',') }));
+}
+
+export async function findTest(db: Sql, id: string): Promise<TestRow | undefined> {
+  return (await select(db, 'AND f.id = :id', { id }))[0];
+}
+
+export function latestTests(db: Sql, count: number): Promise<TestRow[]> {
+  return select(db, 'ORDER BY f.seq DESC LIMIT :count', { count });
+}
+
+export interface PartRow {
+  testId: string;
+  lotId: string;
+  massMg: number;
+  code: string;
+  name: string;
+}
+
+export async function partsOfTests(db: Sql, testIds: readonly string[]): Promise<PartRow[]> {
+  if (testIds.length === 0) return [];
+  return db.rows<PartRow>(
+    `SELECT p.test_id AS testId, p.lot_id AS lotId, p.mass_mg AS massMg, l.code, t.name
+     FROM fat_test_part p JOIN lot l ON l.id = p.lot_id JOIN trim_kind t ON t.id = l.trim_id
+     WHERE p.test_id IN (:testIds)`,
+    { testIds: [...testIds] },
+  );
+}
+
+/** All tests that bear on the lots, directly or through blends they share with others, in their order. */
+export async function joinedTests(
+  db: Sql,
+  lotIds: readonly string[],
+): Promise<{ tests: TestRow[]; parts: PartRow[]; lots: FatBase[] }> {
+  let lots = new Set(lotIds);
+  let parts: PartRow[] = [];
+  for (;;) {
+    if (lots.size === 0) return { tests: [], parts: [], lots: [] };
+    const touching = await db.rows<{ testId: string }>(
+      'SELECT DISTINCT test_id AS testId FROM fat_test_part WHERE lot_id IN (:lots)',
+      { lots: [...lots] },
+    );
+    parts = await partsOfTests(
+      db,
+      touching.map((t) => t.testId),
+    );
+    const joined = new Set([...lots, ...parts.map((p) => p.lotId)]);
+    if (joined.size === lots.size) break;
+    lots = joined;
+  }
+  const ids = [...new Set(parts.map((p) => p.testId))];
+  const tests = ids.length > 0 ? await select(db, 'AND f.id IN (:ids) ORDER BY f.seq', { ids }) : [];
+  const bases = await db.rows<FatBase>(
+    `SELECT id, CAST(base_fat_pct AS DOUBLE) AS fatPct, CAST(base_fat_sd AS DOUBLE) AS fatSd FROM lot
+     WHERE id IN (:lots) AND base_fat_pct IS NOT NULL`,
+    { lots: [...lots] },
+  );
+  return { tests, parts, lots: bases };
+}
+
+export async function setFat(tx: Sql, lotId: string, fat: FatFigure, knownBy: string | null): Promise<void> {
+  await tx.write(
+    `UPDATE lot SET fat_pct = :fatPct, fat_sd = :fatSd, fat_known_by = COALESCE(:knownBy, base_fat_known_by),
+       version = version + 1 WHERE id = :lotId`,
+    { lotId, fatPct: fat.fatPct, fatSd: fat.fatSd, knownBy },
+  );
+}
+
+export async function isTrimLot(db: Sql, id: string): Promise<boolean> {
+  const rows = await db.rows("SELECT id FROM lot WHERE id = :id AND kind = 'trim'", { id });
+  return rows.length > 0;
+}
+
+/** What a batch has been given of each lot of meat, what was taken back not counted. */
+export async function meatsOfBatch(db: Sql, batchId: string): Promise<{ lotId: string; massMg: number }[]> {
+  const rows = await db.rows<{ lotId: string; massMg: string }>(
+    `SELECT l.id AS lotId, SUM(IF(t.from_account = l.account_id, t.amount, -t.amount)) AS massMg
+     FROM transfer t JOIN lot l ON l.account_id IN (t.from_account, t.to_account) AND l.kind = 'trim'
+     WHERE t.batch_id = :batchId AND t.from_account <> :found GROUP BY l.id HAVING massMg > 0`,
+    { batchId, found: SHOP.found },
+  );
+  return rows.map((r) => ({ lotId: r.lotId, massMg: Number(r.massMg) }));
+}

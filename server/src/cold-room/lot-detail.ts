@@ -1,0 +1,108 @@
+import { arrivalLimit } from '@zest/core';
+import type { LotDetail } from '@zest/contract';
+import type { Sql } from '../platform/database.js';
+import { notFound } from '../platform/problem.js';
+import { shopBook } from '../platform/settings.js';
+import { storiesOf } from './fat-tests.js';
+import { findLots, toLot } from './store.js';
+
+/** One lot with its history, its fat story, its parents and where it went. */
+export async function readLot(db: Sql, id: string, now: Date): Promise<LotDetail> {
+  const [row] = await findLots(db, [id]);
+  if (!row) throw notFound('This lot');
+  const events = await db.rows<{
+    id: string;
+    kind: string;
+    sentence: string;
+    at: Date;
+    person: string | null;
+  }>(
+    `SELECT e.id, e.kind, e.sentence, e.at, p.name AS person FROM lot_event e
+     LEFT JOIN person p ON p.id = e.person_id WHERE e.lot_id = :id ORDER BY e.at DESC, e.id DESC LIMIT 200`,
+    { id },
+  );
+  const photos = await db.rows<{ id: string }>('SELECT id FROM lot_photo WHERE lot_id = :id ORDER BY at', {
+    id,
+  });
+  return {
+    ...toLot(row, now),
+    maxC: arrivalLimit({ book: await shopBook(db), species: row.species, state: row.state }).maxC,
+    events: events.map((e) => ({ ...e, at: e.at.toISOString() })),
+    ...(await fatStory(db, id)),
+    ...(await family(db, id)),
+    usedIn: await usesOf(db, id),
+    photos: photos.map((p) => p.id),
+  };
+}
+
+async function fatStory(db: Sql, id: string): Promise<Pick<LotDetail, 'baseFat' | 'fatChanges'>> {
+  const [base] = await db.rows<{ fatPct: number; fatSd: number }>(
+    'SELECT CAST(base_fat_pct AS DOUBLE) AS fatPct, CAST(base_fat_sd AS DOUBLE) AS fatSd FROM lot WHERE id = :id',
+    { id },
+  );
+  const { stories, tests } = await storiesOf(db, [id]);
+  const numbers = new Map(
+    (
+      await db.rows<{ id: string; number: number }>(
+        `SELECT b.id, b.number FROM batch b JOIN fat_test f ON f.batch_id = b.id
+       JOIN fat_test_part p ON p.test_id = f.id WHERE p.lot_id = :id`,
+        { id },
+      )
+    ).map((b) => [b.id, b.number]),
+  );
+  return {
+    baseFat: base ?? { fatPct: 0, fatSd: 0 },
+    fatChanges: (stories.get(id)?.changes ?? []).flatMap((change) => {
+      const test = tests.find((t) => t.id === change.testId);
+      return test
+        ? [
+            {
+              testId: test.id,
+              method: test.method,
+              measured: { fatPct: test.fatPct, fatSd: test.fatSd },
+              at: test.at.toISOString(),
+              person: test.person,
+              batchNumber: test.batchId ? (numbers.get(test.batchId) ?? null) : null,
+              before: change.before,
+              after: change.after,
+            },
+          ]
+        : [];
+    }),
+  };
+}
+
+async function family(db: Sql, id: string): Promise<Pick<LotDetail, 'madeFrom' | 'madeInto'>> {
+  const madeFrom = await db.rows<{
+    name: string;
+    lotId: string | null;
+    batchId: string | null;
+    massMg: number;
+  }>(
+    `SELECT COALESCE(CONCAT(t.name, ' ', l.code), CONCAT('batch ', b.number)) AS name, p.parent_lot_id AS lotId,
+       p.batch_id AS batchId, p.mass_mg AS massMg
+     FROM lot_parent p LEFT JOIN lot l ON l.id = p.parent_lot_id LEFT JOIN trim_kind t ON t.id = l.trim_id
+     LEFT JOIN batch b ON b.id = p.batch_id WHERE p.lot_id = :id`,
+    { id },
+  );
+  const madeInto = await db.rows<{ name: string; lotId: string; massMg: number }>(
+    `SELECT CONCAT(t.name, ' ', l.code) AS name, l.id AS lotId, p.mass_mg AS massMg
+     FROM lot_parent p JOIN lot l ON l.id = p.lot_id JOIN trim_kind t ON t.id = l.trim_id WHERE p.parent_lot_id = :id`,
+    { id },
+  );
+  return { madeFrom, madeInto };
+}
+
+async function usesOf(db: Sql, id: string): Promise<LotDetail['usedIn']> {
+  const rows = await db.rows<Omit<LotDetail['usedIn'][number], 'massMg'> & { massMg: string }>(
+    `SELECT b.id AS batchId, b.number, r.name AS product,
+       SUM(IF(t.from_account = l.account_id, t.amount, -t.amount)) AS massMg,
+       (SELECT CAST(MAX(n.fat_pct) AS DOUBLE) FROM batch_line n WHERE n.batch_id = b.id AND n.lot_id = l.id) AS fatPctThen
+     FROM lot l JOIN transfer t ON l.account_id IN (t.from_account, t.to_account) JOIN batch b ON b.id = t.batch_id
+     JOIN recipe_version v ON v.id = b.recipe_version_id JOIN recipe r ON r.id = v.recipe_id
+     WHERE l.id = :id AND t.from_account NOT IN (SELECT a.id FROM account a WHERE a.kind = 'gain')
+     GROUP BY b.id ORDER BY b.number DESC LIMIT 100`,
+    { id },
+  );
+  return rows.map((r) => ({ ...r, massMg: Number(r.massMg) })).filter((r) => r.massMg > 0);
+}

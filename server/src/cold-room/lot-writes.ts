@@ -1,0 +1,180 @@
+import { v7 as uuid } from 'uuid';
+import { addAccounts, addBalanceRows, postTransfers, type NewTransfer } from '../ledger/index.js';
+import type { Sql, Transaction } from '../platform/database.js';
+import { conflict, invalid, notFound } from '../platform/problem.js';
+import { addLot, lockLot, nextLotCode, type LotRow, type NewLot } from './store.js';
+
+/** Makes a lot with its account and its row of stock, empty. */
+export async function makeLot(tx: Sql, lot: NewLot): Promise<void> {
+  const measure = lot.kind === 'casing' ? 'mm' : 'mg';
+  await addAccounts(tx, [
+    { id: lot.accountId, kind: 'lot', measure, name: lot.code, batchId: null, stepId: null },
+  ]);
+  await addBalanceRows(tx, [lot.accountId]);
+  await addLot(tx, lot);
+}
+
+/** Makes a lot and books what arrived from a supplier, a customer or opening stock into it. */
+export async function stockLot(
+  tx: Transaction,
+  at: Date,
+  personId: string | null,
+  amount: number,
+  source: string,
+  lot: NewLot,
+  how: 'scale' | 'typed' = 'typed',
+): Promise<void> {
+  await makeLot(tx, lot);
+  await postTransfers(tx, at, [
+    stockTransfer({ from: source, to: lot.accountId, amount, at, personId, how }),
+  ]);
+}
+
+/** A movement of stock outside any batch. */
+export function stockTransfer(
+  move: Pick<NewTransfer, 'from' | 'to' | 'amount' | 'at' | 'personId'> & Partial<NewTransfer>,
+): NewTransfer {
+  return {
+    id: uuid(),
+    batchId: null,
+    stepId: null,
+    lineId: null,
+    deviceId: null,
+    how: 'typed',
+    reversesId: null,
+    reason: null,
+    ...move,
+  };
+}
+
+/**
+ * A lot made out of another one: the same trim, owner, dates and history of cold unless said
+ * otherwise, with its parentage written down. Nothing is booked into it yet.
+ */
+export async function childLot(
+  tx: Transaction,
+  parent: LotRow,
+  massMg: number,
+  change: Partial<NewLot> = {},
+): Promise<NewLot> {
+  const lot: NewLot = {
+    id: uuid(),
+    accountId: uuid(),
+    kind: 'trim',
+    ofId: parent.trimId,
+    code: await nextLotCode(tx, 'T'),
+    supplier: parent.supplier,
+    supplierLot: parent.supplierLot,
+    owner: parent.owner,
+    receivedAt: parent.receivedAt,
+    priceMinor: parent.priceMinorPerKg,
+    boughtMinor: parent.boughtMinorPerKg,
+    fat: { pct: parent.fatPct, sd: parent.fatSd, knownBy: parent.fatKnownBy },
+    tempC: parent.tempC,
+    state: parent.state,
+    heat: parent.heat,
+    form: parent.form,
+    saltGPerKg: parent.saltGPerKg,
+    nitritePpm: parent.nitritePpm,
+    useBy: parent.useBy,
+    status: parent.status === 'hold' ? 'hold' : 'available',
+    holdReason: parent.holdReason,
+    boxMg: null,
+    ...change,
+  };
+  await makeLot(tx, lot);
+  await addParent(tx, { lotId: lot.id, parentLotId: parent.id, batchId: null, massMg });
+  tx.defer('UPDATE lot SET out_since = :since, out_ms = :ms WHERE id = :id', {
+    id: lot.id,
+    since: parent.outSince,
+    ms: parent.outMs,
+  });
+  return lot;
+}
+
+export async function addParent(
+  tx: Sql,
+  parent: { lotId: string; parentLotId: string | null; batchId: string | null; massMg: number },
+): Promise<void> {
+  await tx.write(
+    `INSERT INTO lot_parent (id, lot_id, parent_lot_id, batch_id, mass_mg)
+     VALUES (:id, :lotId, :parentLotId, :batchId, :massMg)`,
+    { id: uuid(), ...parent },
+  );
+}
+
+export type LotEventKind =
+  | 'received'
+  | 'checked'
+  | 'held'
+  | 'released'
+  | 'rejected'
+  | 'out'
+  | 'in'
+  | 'state'
+  | 'prepared'
+  | 'counted'
+  | 'written off'
+  | 'split'
+  | 'merged'
+  | 'produced'
+  | 'sold'
+  | 'returned'
+  | 'test';
+
+/** Writes down what happened to a lot; weights and temperatures in the sentence are tokens. */
+export function addEvent(
+  tx: Transaction,
+  event: {
+    lotId: string;
+    kind: LotEventKind;
+    sentence: string;
+    at: Date;
+    personId: string | null;
+    document?: object;
+  },
+): void {
+  tx.defer(
+    `INSERT INTO lot_event (id, lot_id, kind, sentence, document, at, person_id)
+     VALUES (:id, :lotId, :kind, :sentence, :document, :at, :personId)`,
+    {
+      id: uuid(),
+      lotId: event.lotId,
+      kind: event.kind,
+      sentence: event.sentence.slice(0, 400),
+      document: event.document ? JSON.stringify(event.document) : null,
+      at: event.at,
+      personId: event.personId,
+    },
+  );
+}
+
+/** @throws HttpProblem 404 when there is no such lot of trim */
+export async function mustLock(tx: Sql, id: string): Promise<LotRow> {
+  const lot = await lockLot(tx, id);
+  if (!lot) throw notFound('This lot');
+  return lot;
+}
+
+/** @throws HttpProblem 422 when less than the amount is free; plans and parting do not go beyond it */
+export function mustBeFree(lot: LotRow, massMg: number, path = 'massMg'): void {
+  const free = lot.balanceMg - lot.reservedMg;
+  if (massMg <= free) return;
+  throw invalid([
+    {
+      path,
+      message: `${lot.trimName} ${lot.code} has ${kg(free)} free${lot.reservedMg > 0 ? ` (${kg(lot.reservedMg)} is set aside for batches)` : ''}; ${kg(massMg)} is too much.`,
+    },
+  ]);
+}
+
+/** @throws HttpProblem 409 when the lot is rejected: it is only written off or returned */
+export function mustNotBeRejected(lot: LotRow): void {
+  if (lot.status === 'rejected') {
+    throw conflict('rejected', `${lot.trimName} ${lot.code} is rejected; write it off or send it back.`);
+  }
+}
+
+export function kg(mg: number): string {
+  return `${(mg / 1e6).toFixed(2)} kg`;
+}

@@ -1,0 +1,71 @@
+import type { Outlook, TrimLot } from '@zest/contract';
+import { doseFraction } from '@zest/core';
+import { blendSettings, recipeDocument } from '@zest/contract';
+import type { Sql } from '../platform/database.js';
+import { listGoods } from './goods.js';
+import { listLots } from './store.js';
+
+const WEEK_MS = 7 * 86_400_000;
+
+/** What is oldest, what must go by its date, and what the week's planned batches will be short of. */
+export async function readOutlook(db: Sql, now: Date): Promise<Outlook> {
+  const lots = (await listLots(db, now)).filter((l) => l.status !== 'rejected' && l.freeMg > 0);
+  const brief = (lot: TrimLot) => ({ lotId: lot.id, name: lot.trimName, code: lot.code, freeMg: lot.freeMg });
+  return {
+    oldest: lots
+      .filter((l) => l.state !== 'frozen')
+      .slice(0, 5)
+      .map((l) => ({ ...brief(l), ageDays: l.ageDays })),
+    mustGo: lots
+      .filter((l) => l.urgency === 'past' || l.urgency === 'today')
+      .flatMap((l) =>
+        l.useBy === null ? [] : [{ ...brief(l), useBy: l.useBy, past: l.urgency === 'past' }],
+      ),
+    short: await shortages(db, now, lots),
+  };
+}
+
+async function shortages(db: Sql, now: Date, lots: readonly TrimLot[]): Promise<Outlook['short']> {
+  const drafts = await db.rows<{ settings: unknown; recipe: unknown }>(
+    `SELECT JSON_QUERY(d.document, '$.settings') AS settings, v.document AS recipe
+     FROM blend_draft d JOIN recipe_version v ON v.recipe_id = d.recipe_id
+     WHERE d.batch_id IS NULL AND d.planned_for BETWEEN :today AND :until
+       AND v.version_no = (SELECT MAX(x.version_no) FROM recipe_version x WHERE x.recipe_id = d.recipe_id)`,
+    { today: day(now), until: day(new Date(now.getTime() + WEEK_MS)) },
+  );
+  const goods = await listGoods(db, now);
+  const needed = new Map<string, number>();
+  let meatMg = 0;
+  for (const draft of drafts) {
+    const settings = blendSettings.parse(parsed(draft.settings));
+    const recipe = recipeDocument.parse(parsed(draft.recipe));
+    if (settings.owner === null) meatMg += settings.meatMg;
+    for (const line of recipe.lines) {
+      const { fraction } = doseFraction(line.dose);
+      needed.set(
+        line.ingredientId,
+        (needed.get(line.ingredientId) ?? 0) + Math.round(fraction * settings.meatMg),
+      );
+    }
+  }
+  const freeMeat = lots
+    .filter((l) => l.owner === null && l.status === 'available' && l.state !== 'frozen')
+    .reduce((sum, l) => sum + l.freeMg, 0);
+  const short: Outlook['short'] =
+    meatMg > freeMeat ? [{ name: 'meat and fat', measure: 'mg', needed: meatMg, free: freeMeat }] : [];
+  for (const item of goods) {
+    const need = needed.get(item.id) ?? 0;
+    if (!item.isSupply && need > item.free) {
+      short.push({ name: item.name, measure: item.measure, needed: need, free: item.free });
+    }
+  }
+  return short;
+}
+
+function parsed(value: unknown): unknown {
+  return typeof value === 'string' ? JSON.parse(value) : value;
+}
+
+function day(date: Date): string {
+  return date.toISOString().slice(0, 10);
+}

@@ -1,0 +1,165 @@
+import { v7 as uuid } from 'uuid';
+import { InputError, arrivalLimit, massToken, prepare, temperatureToken, type LossReason } from '@zest/core';
+import type { Person, PrepareLot, PreparationRow } from '@zest/contract';
+import { SHOP, lossAccount, postTransfers, type NewTransfer } from '../ledger/index.js';
+import type { AppContext } from '../platform/app-context.js';
+import type { Sql, Transaction } from '../platform/database.js';
+import { fromInputError, invalid } from '../platform/problem.js';
+import { shopBook } from '../platform/settings.js';
+import { addEvent, childLot, mustNotBeRejected, stockTransfer } from './lot-writes.js';
+import { commandOnLot } from './status.js';
+import type { LotRow } from './store.js';
+
+/** What the floor scale cannot tell apart, over the few weighings of one preparation. */
+const DIVISION_MG = 40_000;
+
+/**
+ * Raw in, prepared out: the usable becomes a lot of its own at its true cost, every part goes where
+ * it was sent, and what nobody can explain is written down as that. Reality is not refused: where the
+ * gross is more than the books had, the rest is found.
+ */
+export async function prepareLot(
+  app: AppContext,
+  person: Person,
+  lotId: string,
+  body: PrepareLot,
+): Promise<void> {
+  await commandOnLot(app, person, lotId, 'prepare-lot', body, async ({ tx, now, lot }) => {
+    mustNotBeRejected(lot);
+    const answer = compute(lot, body);
+    const isThaw = body.how === 'thaw';
+    if (isThaw && lot.state === 'fresh') {
+      throw invalid([{ path: 'how', message: `${lot.code} is fresh; only frozen meat is thawed.` }]);
+    }
+    const limit = arrivalLimit({ book: await shopBook(tx), species: lot.species, state: 'fresh' }).maxC;
+    const hold =
+      body.tempC > limit
+        ? `At ${temperatureToken(body.tempC)} after ${body.how}: chill below ${temperatureToken(limit)} and read before it joins cold meat.`
+        : null;
+    const usable =
+      body.usableMg > 0
+        ? await childLot(tx, lot, body.usableMg, {
+            id: body.id,
+            priceMinor: answer.usableMinorPerKg,
+            weightKnown: 'weighed',
+            tempC: body.tempC,
+            ...(isThaw ? { state: 'thawed' as const } : {}),
+            ...(body.fatPct === undefined
+              ? {}
+              : { fat: { pct: body.fatPct, sd: lot.fatSd, knownBy: 'eye' } }),
+            ...(hold ? { status: 'hold' as const, holdReason: hold } : {}),
+          })
+        : undefined;
+    const move = (to: string, amount: number, reason: string | null = null) =>
+      stockTransfer({ from: lot.accountId, to, amount, at: now, personId: person.id, reason });
+    const moves: NewTransfer[] = [];
+    if (answer.takenUpMg > 0) {
+      moves.push({ ...move(lot.accountId, answer.takenUpMg), from: SHOP.takeUp });
+    }
+    if (usable) moves.push(move(usable.accountId, body.usableMg));
+    for (const part of body.parts) moves.push(await partMove(tx, lot, body, part, move));
+    if (answer.unexplainedMg > 0) {
+      moves.push(
+        move(lossAccount('missing at stock take'), answer.unexplainedMg, `Not explained at ${body.how}.`),
+      );
+    }
+    await postTransfers(tx, now, moves);
+    await addPreparation(tx, lot, body, {
+      usableId: usable?.id ?? null,
+      unexplainedMg: answer.unexplainedMg,
+      now,
+      personId: person.id,
+    });
+    addEvent(tx, {
+      lotId,
+      kind: 'prepared',
+      sentence: `${body.how}: ${massToken(body.grossMg)} in, ${massToken(body.usableMg)} usable${answer.unexplainedMg > 0 ? `, ${massToken(answer.unexplainedMg)} not explained` : ''}.`,
+      at: now,
+      personId: person.id,
+    });
+  });
+}
+
+function compute(lot: LotRow, body: PrepareLot) {
+  try {
+    return prepare({
+      how: body.how,
+      grossMg: body.grossMg,
+      usableMg: body.usableMg,
+      parts: body.parts,
+      paidMinorPerKg: lot.priceMinorPerKg,
+      divisionMg: DIVISION_MG,
+    });
+  } catch (error) {
+    throw error instanceof InputError ? fromInputError(error) : error;
+  }
+}
+
+async function partMove(
+  tx: Transaction,
+  lot: LotRow,
+  body: PrepareLot,
+  part: PrepareLot['parts'][number],
+  move: (to: string, amount: number, reason?: string | null) => NewTransfer,
+): Promise<NewTransfer> {
+  if (part.to === 'sale') return move(SHOP.customers, part.massMg, `${part.name}, sold`);
+  if (part.to === 'bin') return move(lossAccount(lossOf(part.name, body.how)), part.massMg, part.name);
+  if (part.trimId === undefined) {
+    throw invalid([{ path: 'parts', message: `Choose which trim the ${part.name} is kept as.` }]);
+  }
+  const [trim] = await tx.rows<{ fatPct: number }>(
+    'SELECT CAST(fat_pct AS DOUBLE) AS fatPct FROM trim_kind WHERE id = :id',
+    { id: part.trimId },
+  );
+  if (!trim) throw invalid([{ path: 'parts', message: `The ${part.name} is not a trim of this shop.` }]);
+  const kept = await childLot(tx, lot, part.massMg, {
+    ofId: part.trimId,
+    priceMinor: part.creditMinorPerKg ?? 0,
+    fat: { pct: trim.fatPct, sd: 4, knownBy: 'eye' },
+    tempC: body.tempC,
+  });
+  return move(kept.accountId, part.massMg, part.name);
+}
+
+function lossOf(name: string, how: string): LossReason {
+  if (/drip|purge|water|drain/i.test(name) || how === 'drain' || how === 'thaw') return 'drip';
+  if (/peel|skin|rind/i.test(name) && how !== 'trim out') return 'peel';
+  return how === 'roast' ? 'evaporation' : 'bone and trim';
+}
+
+async function addPreparation(
+  tx: Transaction,
+  lot: LotRow,
+  body: PrepareLot,
+  found: { usableId: string | null; unexplainedMg: number; now: Date; personId: string },
+): Promise<void> {
+  await tx.write(
+    `INSERT INTO preparation (id, lot_id, usable_lot_id, how, gross_mg, usable_mg, unexplained_mg, parts, temp_c, at,
+       person_id)
+     VALUES (:id, :lotId, :usableId, :how, :grossMg, :usableMg, :unexplainedMg, :parts, :tempC, :now, :personId)`,
+    {
+      id: uuid(),
+      lotId: lot.id,
+      how: body.how,
+      grossMg: body.grossMg,
+      usableMg: body.usableMg,
+      parts: JSON.stringify(body.parts),
+      tempC: body.tempC,
+      ...found,
+    },
+  );
+}
+
+/** Preparations of the last year, newest first, with what each usable kilogram cost. */
+export async function listPreparations(db: Sql, now: Date): Promise<PreparationRow[]> {
+  const rows = await db.rows<Omit<PreparationRow, 'at' | 'yield'> & { at: Date }>(
+    `SELECT p.id, p.at, p.how, l.supplier, t.name AS trimName, l.code AS lotCode, p.gross_mg AS grossMg,
+       p.usable_mg AS usableMg, p.unexplained_mg AS unexplainedMg,
+       COALESCE(l.bought_minor, l.price_minor) AS boughtMinorPerKg, u.price_minor AS usableMinorPerKg
+     FROM preparation p JOIN lot l ON l.id = p.lot_id JOIN trim_kind t ON t.id = l.trim_id
+     LEFT JOIN lot u ON u.id = p.usable_lot_id
+     WHERE p.at >= :since ORDER BY p.at DESC LIMIT 1000`,
+    { since: new Date(now.getTime() - 366 * 86_400_000) },
+  );
+  return rows.map((row) => ({ ...row, at: row.at.toISOString(), yield: row.usableMg / row.grossMg }));
+}

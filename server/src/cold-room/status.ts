@@ -1,0 +1,212 @@
+import { v7 as uuid } from 'uuid';
+import { OUT_OF_CHILL, arrivalLimit, temperatureToken } from '@zest/core';
+import type { Person, TrimLot } from '@zest/contract';
+import type { AppContext } from '../platform/app-context.js';
+import { once } from '../platform/commands.js';
+import type { Transaction } from '../platform/database.js';
+import { announce } from '../platform/live.js';
+import { conflict, invalid, stale } from '../platform/problem.js';
+import { shopBook } from '../platform/settings.js';
+import { addEvent, mustLock, type LotEventKind } from './lot-writes.js';
+import { toLot, type LotRow } from './store.js';
+
+interface LotCommand {
+  id: string;
+}
+
+/** Carries out one command on one lot: once, alone, in one transaction, and tells the screens. */
+export async function commandOnLot(
+  app: AppContext,
+  person: Person,
+  lotId: string,
+  kind: string,
+  body: LotCommand,
+  work: (on: { tx: Transaction; now: Date; lot: LotRow }) => Promise<void>,
+): Promise<void> {
+  const now = app.now();
+  const head = { id: body.id, kind, personId: person.id, at: now, request: { lotId, ...body } };
+  await once(app.db, head, async (tx) => {
+    await work({ tx, now, lot: await mustLock(tx, lotId) });
+    announce(tx, now, { topic: 'lots' });
+  });
+}
+
+const EVENT: Record<TrimLot['status'], LotEventKind> = {
+  available: 'released',
+  hold: 'held',
+  rejected: 'rejected',
+};
+
+/**
+ * Holds, releases or rejects a lot. One that came too warm or stood out too long is released only
+ * with a reading at or below its limit.
+ */
+export async function setLotStatus(
+  app: AppContext,
+  person: Person,
+  lotId: string,
+  body: LotCommand & {
+    version: number;
+    status: TrimLot['status'];
+    reason: string;
+    tempC?: number | undefined;
+  },
+): Promise<void> {
+  await commandOnLot(app, person, lotId, 'lot-status', body, async ({ tx, now, lot }) => {
+    mustBeCurrent(lot, body.version, now);
+    if (lot.status === body.status) throw conflict('unchanged', `${lot.code} is already that.`);
+    const clock = toLot(lot, now);
+    const limit = arrivalLimit({ book: await shopBook(tx), species: lot.species, state: lot.state }).maxC;
+    const wasWarm = (lot.tempC ?? -99) > limit || clock.outMinutes >= OUT_OF_CHILL.stopMinutes;
+    if (body.status === 'available' && wasWarm && (body.tempC === undefined || body.tempC > limit)) {
+      throw invalid([
+        {
+          path: 'tempC',
+          message: `To release it, read its temperature after chilling: at or below ${limit} °C.`,
+        },
+      ]);
+    }
+    if (body.status === 'available' && clock.isOut) {
+      throw conflict('out', `${lot.code} still stands out of the chill; bring it back first.`);
+    }
+    const read = body.tempC === undefined ? '' : ` Read at ${temperatureToken(body.tempC)}.`;
+    await tx.write(
+      `UPDATE lot SET status = :status, hold_reason = :reason, temp_c = COALESCE(:tempC, temp_c),
+         out_ms = IF(:status = 'available', 0, out_ms), version = version + 1 WHERE id = :id`,
+      {
+        id: lot.id,
+        status: body.status,
+        reason: body.status === 'available' ? null : body.reason,
+        tempC: body.tempC ?? null,
+      },
+    );
+    addEvent(tx, {
+      lotId,
+      kind: EVENT[body.status],
+      sentence: `${body.reason}.${read}`.replace('..', '.'),
+      at: now,
+      personId: person.id,
+    });
+  });
+}
+
+/**
+ * Takes a lot out of the chill or brings it back with its temperature. Its minutes out add up; past
+ * the stop, or brought back too warm, it is held until it has been chilled and read.
+ */
+export async function moveLot(
+  app: AppContext,
+  person: Person,
+  lotId: string,
+  body: LotCommand & { kind: 'out' | 'in'; tempC?: number | undefined },
+): Promise<void> {
+  await commandOnLot(app, person, lotId, 'lot-chill', body, async ({ tx, now, lot }) => {
+    const wasOut = lot.outSince !== null;
+    if (body.kind === 'out') {
+      if (wasOut) throw conflict('unchanged', `${lot.code} is already out.`);
+      await tx.write('UPDATE lot SET out_since = :now, version = version + 1 WHERE id = :id', {
+        id: lot.id,
+        now,
+      });
+      addEvent(tx, { lotId, kind: 'out', sentence: 'Taken out of the chill.', at: now, personId: person.id });
+      return;
+    }
+    if (!wasOut) throw conflict('unchanged', `${lot.code} is not out of the chill.`);
+    if (body.tempC === undefined) {
+      throw invalid([{ path: 'tempC', message: 'Read its temperature as it goes back.' }]);
+    }
+    const { outMinutes } = toLot(lot, now);
+    const limit = arrivalLimit({ book: await shopBook(tx), species: lot.species, state: lot.state }).maxC;
+    const tooLong = outMinutes >= OUT_OF_CHILL.stopMinutes;
+    const hold = tooLong
+      ? `Out of the chill for ${Math.round(outMinutes)} minutes.`
+      : body.tempC > limit
+        ? `Came back at ${temperatureToken(body.tempC)}, above ${temperatureToken(limit)}.`
+        : null;
+    await tx.write(
+      `UPDATE lot SET out_ms = :outMs, out_since = NULL, temp_c = :tempC, version = version + 1,
+         status = IF(:hold IS NULL, status, 'hold'), hold_reason = COALESCE(:hold, hold_reason) WHERE id = :id`,
+      { id: lot.id, outMs: Math.round(outMinutes * 60_000), tempC: body.tempC, hold },
+    );
+    addEvent(tx, {
+      lotId,
+      kind: 'in',
+      sentence: `Back in the chill at ${temperatureToken(body.tempC)} after ${Math.round(outMinutes)} minutes out in all.`,
+      at: now,
+      personId: person.id,
+    });
+    if (hold) addEvent(tx, { lotId, kind: 'held', sentence: hold, at: now, personId: person.id });
+  });
+}
+
+/**
+ * Freezes or thaws a whole lot. What was frozen before is frozen again only with a reason; a thawed
+ * lot's weight counts as its weight before the drip until it is weighed again.
+ */
+export async function changeState(
+  app: AppContext,
+  person: Person,
+  lotId: string,
+  body: LotCommand & { version: number; state: 'frozen' | 'thawed'; reason?: string | undefined },
+): Promise<void> {
+  await commandOnLot(app, person, lotId, 'lot-state', body, async ({ tx, now, lot }) => {
+    mustBeCurrent(lot, body.version, now);
+    if (lot.state === body.state) throw conflict('unchanged', `${lot.code} is already ${lot.state}.`);
+    if (body.state === 'thawed' && lot.state !== 'frozen') {
+      throw conflict('not-frozen', `${lot.code} is ${lot.state}; only what is frozen can be thawed.`);
+    }
+    if (body.state === 'frozen' && lot.state === 'thawed' && body.reason === undefined) {
+      throw invalid([
+        { path: 'reason', message: 'It was frozen before. Freezing it a second time needs a reason.' },
+      ]);
+    }
+    await tx.write(
+      `UPDATE lot SET state = :state, weight_known = IF(:state = 'thawed', 'pre-thaw', weight_known),
+         version = version + 1 WHERE id = :id`,
+      { id: lot.id, state: body.state },
+    );
+    addEvent(tx, {
+      lotId,
+      kind: 'state',
+      sentence:
+        body.state === 'thawed'
+          ? 'Thawed. Weigh it again after its drip before anything is dosed on it.'
+          : `Frozen.${body.reason ? ` ${body.reason}.` : ''}`,
+      at: now,
+      personId: person.id,
+    });
+  });
+}
+
+/** Keeps a picture of a lot. */
+export async function addPhoto(
+  app: AppContext,
+  person: Person,
+  lotId: string,
+  body: LotCommand & { imageBase64: string },
+): Promise<void> {
+  const image = Buffer.from(body.imageBase64, 'base64');
+  if (!imageType(image)) {
+    throw invalid([{ path: 'imageBase64', message: 'The picture must be a JPEG or a PNG.' }]);
+  }
+  await commandOnLot(app, person, lotId, 'lot-photo', body, async ({ tx, now }) => {
+    await tx.write(
+      'INSERT INTO lot_photo (id, lot_id, image, at, person_id) VALUES (:id, :lotId, :image, :now, :personId)',
+      { id: uuid(), lotId, image, now, personId: person.id },
+    );
+    addEvent(tx, { lotId, kind: 'checked', sentence: 'A picture was taken.', at: now, personId: person.id });
+  });
+}
+
+/** The kind of picture by its first bytes, or undefined when it is none that a browser shows. */
+export function imageType(image: Buffer): 'image/jpeg' | 'image/png' | undefined {
+  if (image.subarray(0, 3).equals(Buffer.from([0xff, 0xd8, 0xff]))) return 'image/jpeg';
+  if (image.subarray(0, 4).equals(Buffer.from([0x89, 0x50, 0x4e, 0x47]))) return 'image/png';
+  return undefined;
+}
+
+function mustBeCurrent(lot: LotRow, version: number, now: Date): void {
+  if (lot.version !== version) {
+    throw stale(`${lot.trimName} ${lot.code} has changed since you looked.`, toLot(lot, now));
+  }
+}

@@ -1,0 +1,38 @@
+import { arrivalLimit, type BookId } from '@zest/core';
+import type { NewTrim, Person, Trim } from '@zest/contract';
+import type { AppContext } from '../platform/app-context.js';
+import { once } from '../platform/commands.js';
+import { DUPLICATE_KEY, errnoOf, type Sql } from '../platform/database.js';
+import { invalid, notFound } from '../platform/problem.js';
+import { shopBook } from '../platform/settings.js';
+
+/** Kinds of trim the shop knows, with the warmest a fresh delivery of each may come. */
+export async function listTrims(db: Sql, book: BookId): Promise<Trim[]> {
+  const rows = await db.rows<Omit<Trim, 'wild' | 'maxC'> & { wild: number }>(
+    'SELECT id, name, species, CAST(fat_pct AS DOUBLE) AS fatPct, wild FROM trim_kind ORDER BY species, name',
+  );
+  return rows.map((row) => ({
+    ...row,
+    wild: row.wild === 1,
+    maxC: arrivalLimit({ book, species: row.species, state: 'fresh' }).maxC,
+  }));
+}
+
+/** @throws HttpProblem 422 when the shop already has a trim of that name */
+export async function addTrim(app: AppContext, person: Person, body: NewTrim): Promise<Trim> {
+  const head = { id: body.id, kind: 'add-trim', personId: person.id, at: app.now(), request: body };
+  await once(app.db, head, async (tx) => {
+    try {
+      await tx.write(
+        'INSERT INTO trim_kind (id, name, species, fat_pct, wild) VALUES (:id, :name, :species, :fatPct, :wild)',
+        { ...body, wild: body.wild ? 1 : 0 },
+      );
+    } catch (error) {
+      if (errnoOf(error) !== DUPLICATE_KEY) throw error;
+      throw invalid([{ path: 'name', message: `The shop already has a trim named ${body.name}.` }]);
+    }
+  });
+  const trim = (await listTrims(app.db, await shopBook(app.db))).find((t) => t.id === body.id);
+  if (!trim) throw notFound('This trim');
+  return trim;
+}
