@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { BOOK_IDS } from '@zest/core';
+import { BOOK_IDS, PART_GOES_TO, PREPARATIONS } from '@zest/core';
 import { dose } from './recipes.js';
 
 const kg = z.number({ error: 'must be a number of kg' });
@@ -53,6 +53,59 @@ export const planIn = z.object({
   owner: z.string().optional(),
   divisionKg: kg.optional(),
   dropBelowKg: kg.optional(),
+});
+
+const planBatch = z.object({
+  id: z.string(),
+  priority: z.int().optional(),
+  batchKg: kg,
+  window,
+  speciesRules: planIn.shape.speciesRules,
+  maxTrims: z.int().optional(),
+  confidence: number.optional(),
+  owner: z.string().optional(),
+  weighed: z.array(planTrim.extend({ massKg: kg })).optional(),
+});
+
+export const planDayIn = z.object({
+  stock: z.array(planTrim).max(500),
+  batches: z.array(planBatch).min(1).max(40),
+  objective: planIn.shape.objective,
+  divisionKg: kg.optional(),
+  dropBelowKg: kg.optional(),
+});
+
+export const ifOffIn = z.object({
+  parts: z.array(z.object({ id: z.string(), massKg: kg, fatPct: pct, fatSd: number.optional() })).min(1),
+  window,
+});
+
+export const cookOutIn = z.object({
+  samples: z.array(
+    z.object({
+      sampleG: number,
+      fatG: number.optional(),
+      fatMl: number.optional(),
+      residueG: number.optional(),
+      residueFatPct: pct.optional(),
+    }),
+  ),
+});
+
+export const prepareIn = z.object({
+  how: z.enum(PREPARATIONS),
+  grossMg: z.int(),
+  usableMg: z.int(),
+  parts: z.array(
+    z.object({
+      name: z.string(),
+      massMg: z.int(),
+      to: z.enum(PART_GOES_TO),
+      creditMinorPerKg: number.optional(),
+    }),
+  ),
+  paidMinorPerKg: number,
+  divisionMg: z.int().optional(),
 });
 
 export const correctIn = z.object({ prior: figure, test: figure });

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { BOOK_IDS } from '@zest/core';
 import { batchRoutes } from './batches.js';
 import { blendRoutes } from './blend.js';
 
@@ -19,7 +20,7 @@ export const ROUTES = {
     roles: 'anyone',
     params: NONE,
     body: NONE,
-    response: z.object({ status: z.literal('ok'), shop: z.string(), demo: z.boolean() }),
+    response: z.object({ status: z.literal('ok'), shop: z.string(), demo: z.boolean(), ruleBook: z.enum(BOOK_IDS) }),
   }),
   ...peopleRoutes,
   ...coldRoomRoutes,

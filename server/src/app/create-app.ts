@@ -18,6 +18,7 @@ import type { AppContext } from '../platform/app-context.js';
 import { errorHandler } from '../platform/error-handler.js';
 import { mountOpen, signedIn } from '../platform/mount.js';
 import { HttpProblem } from '../platform/problem.js';
+import { shopBook } from '../platform/settings.js';
 import { recipeRoutes } from '../recipes/index.js';
 
 const BODY_LIMIT = '1mb';
@@ -49,7 +50,7 @@ function api(app: AppContext): express.Router {
   router.use(express.json({ limit: BODY_LIMIT }));
   mountOpen(router, ROUTES.health, async () => {
     const [row] = await app.db.rows<{ value: string }>("SELECT value FROM setting WHERE name = 'shop_name'");
-    return { status: 'ok' as const, shop: row?.value ?? 'Our shop', demo: app.config.demo };
+    return { status: 'ok' as const, shop: row?.value ?? 'Our shop', demo: app.config.demo, ruleBook: await shopBook(app.db) };
   });
   router.get('/openapi.json', (_req, res) => {
     res.json(openApiDocument());

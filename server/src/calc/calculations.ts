@@ -2,6 +2,10 @@ import type { z } from 'zod';
 import {
   addBack,
   casingNeed,
+  cookOut,
+  ifFatIsOff,
+  planDay,
+  prepare,
   controlChart,
   correctFat,
   learnFat,
@@ -89,6 +93,52 @@ export const CALCULATIONS: Record<string, Calculation> = {
       ],
     },
     async (input, context) => plan(input, await context.solver()),
+  ),
+  'plan-day': calculation(
+    'All batches of a day on one stock',
+    schema.planDayIn,
+    {
+      stock: [
+        { id: 'lean', fatPct: 10, pricePerKg: 6, availableKg: 100 },
+        { id: 'middle', fatPct: 30, pricePerKg: 4, availableKg: 20 },
+        { id: 'dear fat', fatPct: 80, pricePerKg: 9, availableKg: 40 },
+      ],
+      batches: [
+        { id: 'first', priority: 1, batchKg: 20, window: { minPct: 10, maxPct: 30 } },
+        { id: 'second', priority: 2, batchKg: 20, window: { minPct: 26, maxPct: 30 } },
+      ],
+    },
+    async (input, context) => planDay(input, await context.solver()),
+  ),
+  'if-off': calculation(
+    'What happens when a fat figure is off, and which trim to test first',
+    schema.ifOffIn,
+    {
+      parts: [
+        { id: 'shoulder', massKg: 20, fatPct: 20, fatSd: 1 },
+        { id: 'belly', massKg: 8, fatPct: 45, fatSd: 4 },
+      ],
+      window: { minPct: 25, maxPct: 29 },
+    },
+    ({ parts, window }) => ({ trims: ifFatIsOff(parts, window) }),
+  ),
+  'cook-out': calculation(
+    'Fat of a trim from rendered samples',
+    schema.cookOutIn,
+    { samples: [{ sampleG: 100, fatG: 25 }] },
+    ({ samples }) => cookOut(samples),
+  ),
+  prepare: calculation(
+    'Yield and true cost of what was trimmed out',
+    schema.prepareIn,
+    {
+      how: 'trim out',
+      grossMg: 20_000_000,
+      usableMg: 15_000_000,
+      parts: [{ name: 'bone', massMg: 4_000_000, to: 'bin' }],
+      paidMinorPerKg: 600,
+    },
+    prepare,
   ),
   correct: calculation(
     'Fat of a batch after a test',

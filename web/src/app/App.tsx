@@ -12,7 +12,14 @@ import { ShortcutProvider } from './shortcuts.js';
 import { theme } from './theme.js';
 
 const ColdRoomPage = lazy(() => import('../cold-room/ColdRoomPage.js'));
+const LotPage = lazy(() => import('../cold-room/LotPage.js'));
+const ReceivePage = lazy(() => import('../cold-room/receive/ReceivePage.js'));
+const GoodsPage = lazy(() => import('../cold-room/goods/GoodsPage.js'));
+const CustomersPage = lazy(() => import('../cold-room/CustomersPage.js'));
+const PreparationsPage = lazy(() => import('../cold-room/PreparationsPage.js'));
 const BlendPage = lazy(() => import('../blend/BlendPage.js'));
+const DayPage = lazy(() => import('../blend/day/DayPage.js'));
+const OnTablePage = lazy(() => import('../blend/on-table/OnTablePage.js'));
 const BatchListPage = lazy(() => import('../batches/BatchListPage.js'));
 const BatchPage = lazy(() => import('../batches/BatchPage.js'));
 const BenchListPage = lazy(() => import('../bench/BenchListPage.js'));
@@ -39,7 +46,14 @@ export function App() {
                   <Route element={<Shell />}>
                     <Route index element={<TodayPage />} />
                     <Route path="cold-room" element={<ColdRoomPage />} />
+                    <Route path="cold-room/receive" element={<ReceivePage />} />
+                    <Route path="cold-room/goods" element={<GoodsPage />} />
+                    <Route path="cold-room/customers" element={<CustomersPage />} />
+                    <Route path="cold-room/preparations" element={<PreparationsPage />} />
+                    <Route path="cold-room/lots/:id" element={<LotPage />} />
                     <Route path="blend" element={<BlendPage />} />
+                    <Route path="blend/day" element={<DayPage />} />
+                    <Route path="blend/table" element={<OnTablePage />} />
                     <Route path="batches" element={<BatchListPage />} />
                     <Route path="batches/:id" element={<BatchPage />} />
                     <Route path="bench" element={<BenchListPage />} />

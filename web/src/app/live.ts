@@ -74,7 +74,12 @@ export function useLiveQueries(): void {
         if (data.topic === 'batch') {
           void client.invalidateQueries({ queryKey: ['batch', data.batchId] });
           void client.invalidateQueries({ queryKey: ['batches'] });
-        } else void client.invalidateQueries({ queryKey: ['lots'] });
+        } else if (data.topic === 'drafts') void client.invalidateQueries({ queryKey: ['drafts'] });
+        else {
+          for (const key of ['lots', 'lot', 'goods', 'customers', 'preparations', 'outlook', 'fat-tests']) {
+            void client.invalidateQueries({ queryKey: [key] });
+          }
+        }
       }
       if (message.kind === 'state') {
         if (message.connected && !wasConnected) void client.invalidateQueries();

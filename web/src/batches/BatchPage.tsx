@@ -12,6 +12,7 @@ import { useUnits } from '../app/units.js';
 import { WeightRibbon } from '../kit/weight-ribbon/WeightRibbon.js';
 import { CancelBatch } from './CancelBatch.js';
 import { EntryList } from './EntryList.js';
+import { FatPanel } from './FatPanel.js';
 import { LineTable } from './LineTable.js';
 import { StepStrip } from './StepStrip.js';
 import { useBatch } from './use-batch.js';
@@ -41,6 +42,7 @@ function Sheet({ sheet }: { sheet: BatchSheet }) {
         <Box>
           {sheet.recipe.state}, recipe version {sheet.recipe.versionNo}
         </Box>
+        {sheet.owner ? <b>for {sheet.owner}, kept apart</b> : null}
         {sheet.state !== 'open' ? <b>{sheet.state === 'closed' ? 'finished' : 'cancelled'}</b> : null}
         <Box component={Link} to={`/yields/${sheet.id}`} sx={{ ml: 'auto', color: 'text.primary' }}>
           Yields of this batch
@@ -53,12 +55,8 @@ function Sheet({ sheet }: { sheet: BatchSheet }) {
         <span>
           {units.mass(sheet.mixMg, 10_000)} mix in {sheet.loads} {sheet.loads === 1 ? 'load' : 'loads'}
         </span>
-        <span>
-          {units.percent(sheet.plannedFatPct)} ± {units.number(sheet.fatSd, 1)} fat, window{' '}
-          {units.number(sheet.window.minPct, 0)}–{units.number(sheet.window.maxPct, 0)} %,{' '}
-          {units.percent(sheet.inWindow * 100, 0)} sure
-        </span>
       </Box>
+      <FatPanel sheet={sheet} />
       {sheet.trouble ? (
         <Box role="alert" sx={{ display: 'flex', gap: 1, alignItems: 'center', fontWeight: 700, mb: 1 }}>
           <Triangle /> {units.sentence(sheet.trouble)}

@@ -1,7 +1,7 @@
 import Box from '@mui/material/Box';
 import { v7 as uuid } from 'uuid';
 import { sample } from '@zest/core';
-import type { BatchSheet, SheetStep } from '@zest/contract';
+import type { BatchSheet, NewReading, SheetStep } from '@zest/contract';
 import { useShortcut } from '../app/shortcuts.js';
 import { NUMERALS } from '../app/theme.js';
 import { useUnits, type Units } from '../app/units.js';
@@ -22,13 +22,14 @@ interface ReadingTaskProps extends TaskProps {
 /** A temperature, minutes, the tack test, a count, a sample weight or the metres of casing. */
 export function ReadingTask(props: ReadingTaskProps) {
   if (props.task.kind === 'tack') return <TackTask {...props} />;
+  if (props.task.kind === 'cleared') return <ClearedTask {...props} />;
   if (props.task.kind === 'sample') return <SampleTask {...props} />;
   return <TypedTask {...props} task={props.task} />;
 }
 
 function readingEntry(
   step: SheetStep,
-  kind: 'temperature' | 'minutes' | 'tack' | 'count' | 'sample',
+  kind: ReadTask['kind'] & NewReading['kind'],
   value: number,
   label: string,
   readingId?: string,
@@ -57,7 +58,7 @@ function TypedTask({ sheet, step, pending, header, footer, actions, onDone, task
     if (task.kind === 'casing') {
       const lengthMm = Math.round(typed.value * (unit === 'm' ? 1000 : 304.8));
       await pending.record({ kind: 'casing', label, body: { id: uuid(), stepId: step.id, lengthMm } });
-    } else if (task.kind !== 'tack') {
+    } else if (task.kind !== 'tack' && task.kind !== 'cleared') {
       const value = task.kind === 'temperature' && unit === '°F' ? ((typed.value - 32) * 5) / 9 : typed.value;
       await pending.record(readingEntry(step, task.kind, value, label));
     }
@@ -132,14 +133,35 @@ function targetOf(sheet: BatchSheet, step: SheetStep, task: ReadTask, units: Uni
     : `About ${Math.round(step.inMg / 1000 / sheet.linkMassG)} of ${units.mass(Math.round(sheet.linkMassG * 1000))}`;
 }
 
-function TackTask({ sheet, step, pending, header, footer, actions, onDone }: ReadingTaskProps) {
+function TackTask(props: ReadingTaskProps) {
+  const words =
+    props.step.bind === 'sticky'
+      ? 'Press a handful flat on the palm and turn the hand over. It must hang on.'
+      : 'Pull a handful apart. It should just hold together, with the pieces still to be seen.';
+  return <ConfirmTask {...props} kind="tack" words={words} yes="Tack test passed" no="Failed, mix on" />;
+}
+
+function ClearedTask(props: ReadingTaskProps) {
+  const words =
+    'Another owner’s meat is made today. Head, plate and horn are empty and clean; what was left in them went back to its owner.';
+  return <ConfirmTask {...props} kind="cleared" words={words} yes="Cleared" />;
+}
+
+interface ConfirmTaskProps extends ReadingTaskProps {
+  kind: 'tack' | 'cleared';
+  words: string;
+  yes: string;
+  no?: string;
+}
+
+/** Something that is looked at and said yes to, or no. */
+function ConfirmTask(props: ConfirmTaskProps) {
+  const { sheet, step, pending, header, footer, actions, onDone, kind, words, yes, no } = props;
   const record = async (value: 0 | 1) => {
-    await pending.record(
-      readingEntry(step, 'tack', value, value === 1 ? 'Tack test passed' : 'Tack test failed'),
-    );
+    await pending.record(readingEntry(step, kind, value, value === 1 ? yes : (no ?? '')));
     onDone();
   };
-  useShortcut(' ', 'tack test passed', () => void record(1));
+  useShortcut(' ', yes.toLowerCase(), () => void record(1));
   return (
     <BenchFrame
       sheet={sheet}
@@ -147,18 +169,14 @@ function TackTask({ sheet, step, pending, header, footer, actions, onDone }: Rea
       pending={pending}
       actions={
         <>
-          <Secondary onClick={() => void record(0)}>Failed, mix on</Secondary>
+          {no ? <Secondary onClick={() => void record(0)}>{no}</Secondary> : null}
           {actions}
         </>
       }
-      primary={<Primary onClick={() => void record(1)}>Tack test passed</Primary>}
+      primary={<Primary onClick={() => void record(1)}>{yes}</Primary>}
     >
       {header}
-      <Box sx={{ fontSize: 44, fontWeight: 700, mt: 4, maxWidth: 900, lineHeight: 1.15 }}>
-        {step.bind === 'sticky'
-          ? 'Press a handful flat on the palm and turn the hand over. It must hang on.'
-          : 'Pull a handful apart. It should just hold together, with the pieces still to be seen.'}
-      </Box>
+      <Box sx={{ fontSize: 44, fontWeight: 700, mt: 4, maxWidth: 900, lineHeight: 1.15 }}>{words}</Box>
       {footer}
     </BenchFrame>
   );

@@ -19,7 +19,7 @@ export interface WeighedTask {
 /** A figure that is read or counted: `value` is the latest, casing in mm. */
 export interface ReadTask {
   id: string;
-  kind: 'casing' | 'temperature' | 'minutes' | 'tack' | 'count' | 'sample';
+  kind: 'casing' | 'temperature' | 'minutes' | 'tack' | 'count' | 'sample' | 'cleared';
   title: string;
   required: boolean;
   done: boolean;
@@ -37,6 +37,7 @@ const READING_TITLE = {
   tack: 'Tack test',
   count: 'Count',
   sample: 'Sample',
+  cleared: 'Cleared for this owner',
 } as const;
 
 /** The tasks of a step in the order in which a hand meets them. */
@@ -92,7 +93,7 @@ export function tasksOf(sheet: BatchSheet, step: SheetStep): Task[] {
       massMg: rework,
     });
   }
-  for (const kind of shape.needs) {
+  for (const kind of step.needs) {
     const values = sheet.readings.filter((r) => r.stepId === step.id && r.kind === kind);
     const value = values[values.length - 1]?.value;
     const missing = step.missing.some((m) => m.what === kind);
@@ -118,4 +119,5 @@ const LOSS_TITLE: Record<string, string> = {
   floor: 'On the floor',
   'fat-out': 'Fat run out',
   taste: 'Tasted',
+  'bone and trim': 'Bone and trim',
 };

@@ -4,7 +4,7 @@ import type { TrimLot } from '@zest/contract';
 import { NUMERALS } from '../app/theme.js';
 import { Tick, Triangle } from '../app/Trouble.js';
 import { useUnits } from '../app/units.js';
-import type { Blend } from './BlendPage.js';
+import type { Blend } from './settings.js';
 
 interface BlendFiguresProps {
   blend: Blend;
@@ -41,6 +41,12 @@ export function BlendFigures({ blend, answer, wanted, lots }: BlendFiguresProps)
             : ''
         }
       />
+      {blend.saltGPerKg > 0 || blend.nitritePpm > 0 ? (
+        <Box sx={{ fontSize: 15 }}>
+          The meat brings {units.number(blend.saltGPerKg, 1)} g salt and {units.number(blend.nitritePpm, 0)}{' '}
+          mg nitrite per kg of its own.
+        </Box>
+      ) : null}
       {answer && !answer.confidenceMet ? (
         <Box>The wanted chance cannot be reached; this is the likeliest blend.</Box>
       ) : null}

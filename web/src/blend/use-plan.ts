@@ -1,48 +1,49 @@
 import { useEffect, useRef, useState } from 'react';
 import type { PlanAnswer, PlanInput } from '@zest/core';
-import type { PlanReply, PlanRequest } from '../workers/plan.worker.js';
+import type { PlanReply } from '../workers/plan.worker.js';
+import { newPlanWorker } from './new-plan-worker.js';
 
 /** How long the hand must rest before the plan is asked again. */
-const REST_MS = 30;
+const REST_MS = 20;
 
 export interface PlanState {
   answer: PlanAnswer | undefined;
+  /** The question that the answer is to. */
+  asked: PlanInput | undefined;
   refused: string[];
   busy: boolean;
   ms: number | undefined;
 }
 
+const WAITING: PlanState = { answer: undefined, asked: undefined, refused: [], busy: true, ms: undefined };
+
 /** Plans in a worker, off the main thread; only the newest question is answered. */
 export function usePlan(input: PlanInput | undefined): PlanState {
   const worker = useRef<Worker | undefined>(undefined);
-  const newest = useRef(0);
-  const [state, setState] = useState<PlanState>({
-    answer: undefined,
-    refused: [],
-    busy: true,
-    ms: undefined,
-  });
+  const newest = useRef<{ id: number; input: PlanInput | undefined }>({ id: 0, input: undefined });
+  const [state, setState] = useState<PlanState>(WAITING);
   useEffect(() => {
-    const created = new Worker(new URL('../workers/plan.worker.ts', import.meta.url), { type: 'module' });
+    const created = newPlanWorker();
     worker.current = created;
     created.addEventListener('message', (event: MessageEvent<PlanReply>) => {
       const reply = event.data;
-      if (reply.id !== newest.current) return;
-      setState(
-        reply.kind === 'answer'
-          ? { answer: reply.answer, refused: [], busy: false, ms: reply.ms }
-          : { answer: undefined, refused: reply.sentences, busy: false, ms: undefined },
-      );
+      if (reply.id !== newest.current.id) return;
+      const asked = newest.current.input;
+      if (reply.kind === 'answer') {
+        setState({ answer: reply.answer, asked, refused: [], busy: false, ms: reply.ms });
+      } else if (reply.kind === 'refused') {
+        setState({ answer: undefined, asked, refused: reply.sentences, busy: false, ms: undefined });
+      }
     });
     return () => created.terminate();
   }, []);
   useEffect(() => {
     if (!input) return;
-    newest.current += 1;
-    const request: PlanRequest = { id: newest.current, input };
+    newest.current = { id: newest.current.id + 1, input };
+    const { id } = newest.current;
     const timer = window.setTimeout(() => {
       setState((now) => ({ ...now, busy: true }));
-      worker.current?.postMessage(request);
+      worker.current?.postMessage({ kind: 'plan', id, input });
     }, REST_MS);
     return () => window.clearTimeout(timer);
   }, [input]);

@@ -1,158 +1,116 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
-import Table from '@mui/material/Table';
-import TableBody from '@mui/material/TableBody';
-import TableCell from '@mui/material/TableCell';
-import TableHead from '@mui/material/TableHead';
-import TableRow from '@mui/material/TableRow';
 import TextField from '@mui/material/TextField';
+import ToggleButton from '@mui/material/ToggleButton';
+import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
 import { useQuery } from '@tanstack/react-query';
-import { useRef, useState } from 'react';
+import { useMemo, useRef, useState } from 'react';
+import { Link, useNavigate } from 'react-router';
 import { ROUTES, type TrimLot } from '@zest/contract';
 import { call } from '../app/api.js';
 import { Loading } from '../app/Loading.js';
 import { PRIMARY, PrimaryBar } from '../app/PrimaryBar.js';
 import { usePerson } from '../app/session.js';
 import { useShortcut } from '../app/shortcuts.js';
-import { COLOUR, NUMERALS } from '../app/theme.js';
-import { Triangle, Trouble } from '../app/Trouble.js';
+import { Trouble } from '../app/Trouble.js';
 import { useUnits } from '../app/units.js';
-import { ReceiveLotDialog } from './ReceiveLotDialog.js';
+import { ColdRoomPlaces } from './ColdRoomPlaces.js';
+import { LotGrid } from './LotGrid.js';
+import { MergeButton } from './MergeButton.js';
+import { OutlookStrip } from './OutlookStrip.js';
 
-/** Every trim lot with something left, oldest first. */
+const VIEWS = {
+  all: { name: 'All', test: () => true },
+  go: {
+    name: 'Must go',
+    test: (l: TrimLot) => l.urgency === 'past' || l.urgency === 'today' || l.urgency === 'soon',
+  },
+  hold: { name: 'On hold', test: (l: TrimLot) => l.status !== 'available' },
+  out: { name: 'Out of the chill', test: (l: TrimLot) => l.isOut },
+  frozen: { name: 'Frozen', test: (l: TrimLot) => l.state === 'frozen' },
+  theirs: { name: 'Customers’', test: (l: TrimLot) => l.owner !== null },
+} as const;
+type View = keyof typeof VIEWS;
+
+/** Every trim lot with something left: find, sort, look closer, put together. */
 export default function ColdRoomPage() {
   const lots = useQuery({ queryKey: ['lots'], queryFn: () => call(ROUTES.listLots) });
   const person = usePerson();
   const units = useUnits();
+  const navigate = useNavigate();
   const [find, setFind] = useState('');
-  const [receiving, setReceiving] = useState(false);
+  const [view, setView] = useState<View>('all');
+  const [chosen, setChosen] = useState<readonly string[]>([]);
   const field = useRef<HTMLInputElement>(null);
   useShortcut('/', 'find a lot', () => field.current?.focus());
+  const rows = useMemo(() => {
+    const words = find.toLowerCase().split(/\s+/).filter(Boolean);
+    return (lots.data ?? []).filter(
+      (l) => VIEWS[view].test(l) && words.every((word) => searchText(l).includes(word)),
+    );
+  }, [lots.data, find, view]);
   if (lots.error) return <Trouble error={lots.error} again={() => void lots.refetch()} />;
   if (!lots.data) return <Loading what="Fetching the cold room" />;
-  const words = find.toLowerCase();
-  const rows = lots.data.filter((l) =>
-    `${l.trimName} ${l.species} ${l.code} ${l.supplier} ${l.owner ?? ''}`.toLowerCase().includes(words),
-  );
-  const free = lots.data
+  const all = lots.data;
+  const free = all
     .filter((l) => l.owner === null && l.status === 'available')
     .reduce((s, l) => s + l.freeMg, 0);
   return (
-    <Box sx={{ pb: 2 }}>
-      <Box sx={{ display: 'flex', alignItems: 'center', gap: 3, mb: 1 }}>
-        <Box component="h1" sx={{ fontSize: 28, m: 0 }}>
-          Cold room
-        </Box>
+    <Box>
+      <ColdRoomPlaces />
+      <OutlookStrip />
+      <Box sx={{ display: 'flex', alignItems: 'center', gap: 2, mb: 1, flexWrap: 'wrap' }}>
+        <ToggleButtonGroup
+          exclusive
+          value={view}
+          aria-label="Which lots"
+          onChange={(_, next: View | null) => next && setView(next)}
+        >
+          {(Object.keys(VIEWS) as View[]).map((key) => (
+            <ToggleButton key={key} value={key} sx={{ minHeight: 44, textTransform: 'none' }}>
+              {VIEWS[key].name} {key === 'all' ? '' : all.filter(VIEWS[key].test).length}
+            </ToggleButton>
+          ))}
+        </ToggleButtonGroup>
         <Box sx={{ color: 'text.secondary' }}>
-          {lots.data.length} lots, {units.mass(free, 100_000)} free for shop products
+          {rows.length} lots, {units.mass(free, 100_000)} free
         </Box>
         <TextField
           inputRef={field}
           label="Find a lot  ( / )"
           value={find}
           onChange={(e) => setFind(e.target.value)}
-          sx={{ ml: 'auto', width: 240 }}
+          sx={{ ml: 'auto', width: 220 }}
         />
       </Box>
       {rows.length === 0 ? (
         <Box sx={{ p: 4 }}>
-          {find ? `No lot matches “${find}”.` : 'The cold room is empty. Receive the first delivery.'}
+          {all.length === 0
+            ? 'The cold room is empty. Receive the first delivery.'
+            : 'No lot matches. Look at all of them, or search for something else.'}
         </Box>
-      ) : null}
-      <Table size="small" aria-label="Lots in the cold room">
-        <TableHead>
-          <TableRow>
-            <TableCell>Lot</TableCell>
-            <TableCell>Trim</TableCell>
-            <TableCell>Species</TableCell>
-            <TableCell align="right">Fat</TableCell>
-            <TableCell>Known by</TableCell>
-            <TableCell align="right">Left</TableCell>
-            <TableCell align="right">Free</TableCell>
-            <TableCell align="right">Price</TableCell>
-            <TableCell align="right">Age</TableCell>
-            <TableCell align="right" sx={{ whiteSpace: 'nowrap' }}>
-              Came at
-            </TableCell>
-            <TableCell>State</TableCell>
-          </TableRow>
-        </TableHead>
-        <TableBody>
-          {rows.map((lot) => (
-            <LotRow key={lot.id} lot={lot} />
-          ))}
-        </TableBody>
-      </Table>
-      {person.role === 'lead' ? (
+      ) : (
+        <LotGrid
+          lots={rows}
+          chosen={chosen}
+          onChoose={setChosen}
+          onOpen={(id) => void navigate(`/cold-room/lots/${id}`)}
+        />
+      )}
+      {person.role === 'lead' || person.role === 'bench' ? (
         <PrimaryBar>
-          <Button variant="contained" onClick={() => setReceiving(true)} sx={PRIMARY}>
-            Receive a lot
-          </Button>
+          <MergeButton lots={all.filter((l) => chosen.includes(l.id))} onDone={() => setChosen([])} />
+          {person.role === 'lead' ? (
+            <Button variant="contained" component={Link} to="/cold-room/receive" sx={PRIMARY}>
+              Receive a delivery
+            </Button>
+          ) : null}
         </PrimaryBar>
       ) : null}
-      {receiving ? <ReceiveLotDialog onClose={() => setReceiving(false)} /> : null}
     </Box>
   );
 }
 
-function LotRow({ lot }: { lot: TrimLot }) {
-  const units = useUnits();
-  const number = { ...NUMERALS, fontSize: 18, whiteSpace: 'nowrap' };
-  return (
-    <TableRow>
-      <TableCell sx={number}>{lot.code}</TableCell>
-      <TableCell sx={{ whiteSpace: 'nowrap' }}>
-        <b>{lot.trimName}</b>
-        <Box sx={{ fontSize: 14, lineHeight: 1.1, color: 'text.secondary' }}>{lot.supplier}</Box>
-      </TableCell>
-      <TableCell>{lot.species}</TableCell>
-      <TableCell align="right" sx={number}>
-        <FatBar pct={lot.fatPct} /> {units.percent(lot.fatPct)}
-      </TableCell>
-      <TableCell sx={{ whiteSpace: 'nowrap' }}>
-        {lot.fatKnownBy} <span style={NUMERALS}>± {units.number(lot.fatSd, 1)}</span>
-      </TableCell>
-      <TableCell align="right" sx={{ ...number, fontWeight: 700 }}>
-        {units.mass(lot.balanceMg, 10_000)}
-      </TableCell>
-      <TableCell align="right" sx={number}>
-        {units.mass(lot.freeMg, 10_000)}
-      </TableCell>
-      <TableCell align="right" sx={number}>
-        {units.perMass(lot.priceMinorPerKg)}
-      </TableCell>
-      <TableCell align="right" sx={number}>
-        {lot.ageDays} d
-      </TableCell>
-      <TableCell align="right" sx={number}>
-        {lot.tempC === null ? '–' : units.temperature(lot.tempC)}
-      </TableCell>
-      <TableCell>
-        <LotState lot={lot} />
-      </TableCell>
-    </TableRow>
-  );
-}
-
-function LotState({ lot }: { lot: TrimLot }) {
-  if (lot.owner !== null) return <>kept apart: {lot.owner}</>;
-  if (lot.status !== 'available') {
-    return (
-      <Box sx={{ display: 'flex', gap: 0.8, alignItems: 'center', fontWeight: 700 }}>
-        <Triangle size={18} /> {lot.status === 'hold' ? 'on hold' : 'rejected'}
-      </Box>
-    );
-  }
-  return <>{lot.state}</>;
-}
-
-/** Lean and fat of a trim as two lengths. */
-function FatBar({ pct }: { pct: number }) {
-  return (
-    <svg width="44" height="12" aria-hidden="true" style={{ verticalAlign: 'baseline', marginRight: 4 }}>
-      <rect x="0.5" y="0.5" width="43" height="11" fill={COLOUR.lean} />
-      <rect x={44 - 44 * (pct / 100)} y="0.5" width={44 * (pct / 100) - 0.5} height="11" fill={COLOUR.fat} />
-      <rect x="0.5" y="0.5" width="43" height="11" fill="none" stroke={COLOUR.ink} />
-    </svg>
-  );
+function searchText(lot: TrimLot): string {
+  return `${lot.trimName} ${lot.species} ${lot.code} ${lot.supplier} ${lot.supplierLot} ${lot.owner ?? ''} ${lot.state}`.toLowerCase();
 }

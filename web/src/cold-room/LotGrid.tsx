@@ -1,0 +1,157 @@
+import Box from '@mui/material/Box';
+import { DataGrid, type GridColDef } from '@mui/x-data-grid';
+import { useMemo } from 'react';
+import type { TrimLot } from '@zest/contract';
+import { styleNonce } from '../app/style-nonce.js';
+import { COLOUR, NUMERALS } from '../app/theme.js';
+import { Triangle } from '../app/Trouble.js';
+import { useUnits, type Units } from '../app/units.js';
+import { FatBar } from './FatBar.js';
+import { lotStateWords } from './lot-words.js';
+
+interface LotGridProps {
+  lots: readonly TrimLot[];
+  chosen: readonly string[];
+  onChoose: (ids: string[]) => void;
+  onOpen: (id: string) => void;
+}
+
+/** Lots in rows of which only those in sight are drawn; thousands stay quick. */
+export function LotGrid({ lots, chosen, onChoose, onOpen }: LotGridProps) {
+  const units = useUnits();
+  const columns = useMemo(() => columnsFor(units), [units]);
+  return (
+    <Box sx={{ height: 'calc(100vh - 352px)', minHeight: 330 }}>
+      <DataGrid
+        aria-label="Lots in the cold room"
+        rows={lots}
+        columns={columns}
+        rowHeight={50}
+        columnHeaderHeight={44}
+        nonce={styleNonce()}
+        hideFooter
+        disableColumnMenu
+        checkboxSelection
+        disableRowSelectionOnClick
+        rowSelectionModel={{ type: 'include', ids: new Set(chosen) }}
+        onRowSelectionModelChange={(model) =>
+          onChoose(
+            model.type === 'include'
+              ? [...model.ids].map(String)
+              : lots.filter((l) => !model.ids.has(l.id)).map((l) => l.id),
+          )
+        }
+        onRowClick={(row) => onOpen(String(row.id))}
+        onCellKeyDown={(cell, event) => {
+          if (event.key === 'Enter') onOpen(String(cell.id));
+        }}
+        sx={{
+          border: `1px solid ${COLOUR.edge}`,
+          bgcolor: COLOUR.sheet,
+          fontSize: 16,
+          '& .MuiDataGrid-row': { cursor: 'pointer' },
+          '& .MuiDataGrid-cell': { display: 'flex', alignItems: 'center' },
+          '& .number': { ...NUMERALS, fontSize: 18, justifyContent: 'flex-end' },
+          '& .MuiDataGrid-columnHeaderTitle': { fontWeight: 700 },
+          '& .MuiDataGrid-columnSeparator': { display: 'none' },
+        }}
+      />
+    </Box>
+  );
+}
+
+function columnsFor(units: Units): GridColDef<TrimLot>[] {
+  const number = { align: 'right', headerAlign: 'right', cellClassName: 'number' } as const;
+  return [
+    { field: 'code', headerName: 'Lot', width: 84, cellClassName: 'number' },
+    {
+      field: 'trimName',
+      headerName: 'Trim',
+      flex: 1,
+      minWidth: 176,
+      renderCell: ({ row }) => (
+        <Box sx={{ lineHeight: 1.15, overflow: 'hidden' }}>
+          <b>{row.trimName}</b>
+          <Box sx={{ fontSize: 14, color: 'text.secondary' }}>
+            {row.supplier}
+            {row.supplierLot ? ` · ${row.supplierLot}` : ''}
+          </Box>
+        </Box>
+      ),
+    },
+    {
+      field: 'fatPct',
+      headerName: 'Fat',
+      width: 116,
+      ...number,
+      renderCell: ({ row }) => (
+        <>
+          <FatBar pct={row.fatPct} /> {units.percent(row.fatPct)}
+        </>
+      ),
+    },
+    {
+      field: 'fatKnownBy',
+      headerName: 'Known by',
+      width: 118,
+      valueGetter: (_, row) => `${row.fatKnownBy} ± ${units.number(row.fatSd, 1)}`,
+    },
+    {
+      field: 'balanceMg',
+      headerName: 'Left',
+      width: 92,
+      ...number,
+      renderCell: ({ row }) => (
+        <b>
+          {units.mass(row.balanceMg, 10_000)}
+          {row.weightKnown === 'weighed' ? '' : ' *'}
+        </b>
+      ),
+    },
+    {
+      field: 'freeMg',
+      headerName: 'Free',
+      width: 86,
+      ...number,
+      renderCell: ({ row }) => units.mass(row.freeMg, 10_000),
+    },
+    {
+      field: 'boughtMinorPerKg',
+      headerName: 'Bought',
+      width: 88,
+      ...number,
+      renderCell: ({ row }) => units.perMass(row.boughtMinorPerKg),
+    },
+    {
+      field: 'priceMinorPerKg',
+      headerName: 'Per usable',
+      width: 98,
+      ...number,
+      renderCell: ({ row }) => units.perMass(row.priceMinorPerKg),
+    },
+    {
+      field: 'ageDays',
+      headerName: 'Age',
+      width: 62,
+      ...number,
+      renderCell: ({ row }) => `${row.ageDays} d`,
+    },
+    {
+      field: 'status',
+      headerName: 'State',
+      width: 152,
+      valueGetter: (_, row) => lotStateWords(row).words,
+      renderCell: ({ row }) => {
+        const { words, level } = lotStateWords(row);
+        return (
+          <Box
+            sx={{ display: 'flex', gap: 0.8, alignItems: 'center', fontWeight: level === 'fine' ? 400 : 700 }}
+          >
+            {level === 'fine' ? null : <Triangle size={18} />}
+            <span style={{ whiteSpace: 'normal', lineHeight: 1.1 }}>{words}</span>
+          </Box>
+        );
+      },
+    },
+  ];
+}

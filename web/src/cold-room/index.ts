@@ -1,0 +1,1 @@
+export { FatTest } from './lot/FatTestDialog.js';

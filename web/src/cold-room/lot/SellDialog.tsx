@@ -1,0 +1,44 @@
+import Box from '@mui/material/Box';
+import TextField from '@mui/material/TextField';
+import { useState } from 'react';
+import { v7 as uuid } from 'uuid';
+import { ROUTES } from '@zest/contract';
+import { call } from '../../app/api.js';
+import { useUnits } from '../../app/units.js';
+import { ActionDialog } from '../../app/ActionDialog.js';
+import type { LotDialogFor } from './LotActions.js';
+import { MassField, NumberField } from '../../app/fields.js';
+import { useStockCommand } from '../../app/use-stock-command.js';
+
+/** Sells shop trim into a customer's own meat, priced on the ticket. */
+export function SellDialog({ lot, onClose }: LotDialogFor) {
+  const units = useUnits();
+  const command = useStockCommand(onClose);
+  const [customer, setCustomer] = useState('');
+  const [mg, setMg] = useState<number>();
+  const [price, setPrice] = useState<number | undefined>(lot.priceMinorPerKg / 100);
+  const go = () =>
+    command.run(() =>
+      call(ROUTES.sellLot, {
+        params: { id: lot.id },
+        body: { id: uuid(), customer, massMg: mg ?? 0, priceMinorPerKg: Math.round((price ?? 0) * 100) },
+      }),
+    );
+  return (
+    <ActionDialog
+      title={`Sell from ${lot.trimName} ${lot.code}`}
+      action={`Sell ${mg === undefined ? '…' : units.mass(mg, 10_000)}`}
+      disabled={mg === undefined || price === undefined || customer.trim() === ''}
+      {...command}
+      onGo={() => void go()}
+      onClose={onClose}
+    >
+      <Box>
+        What the shop adds to a customer’s meat becomes the customer’s first and stands on the ticket.
+      </Box>
+      <TextField label="Customer" value={customer} onChange={(e) => setCustomer(e.target.value)} fullWidth />
+      <MassField label={`Weight, at most ${units.mass(lot.freeMg, 10_000)}`} onValue={setMg} width={280} />
+      <NumberField label="Price per kg" initial={String(lot.priceMinorPerKg / 100)} onValue={setPrice} />
+    </ActionDialog>
+  );
+}

@@ -1,0 +1,35 @@
+import TextField from '@mui/material/TextField';
+import { useState } from 'react';
+import { v7 as uuid } from 'uuid';
+import { ROUTES } from '@zest/contract';
+import { call } from '../../app/api.js';
+import { useUnits } from '../../app/units.js';
+import { ActionDialog } from '../../app/ActionDialog.js';
+import type { LotDialogFor } from './LotActions.js';
+import { MassField } from '../../app/fields.js';
+import { useStockCommand } from '../../app/use-stock-command.js';
+
+/** Writes off what is spoiled or lost, with a reason. */
+export function WriteOffDialog({ lot, onClose }: LotDialogFor) {
+  const units = useUnits();
+  const command = useStockCommand(onClose);
+  const [mg, setMg] = useState<number>();
+  const [reason, setReason] = useState('');
+  const go = () =>
+    command.run(() =>
+      call(ROUTES.writeOffLot, { params: { id: lot.id }, body: { id: uuid(), amount: mg ?? 0, reason } }),
+    );
+  return (
+    <ActionDialog
+      title={`Write off from ${lot.code}`}
+      action={`Write off ${mg === undefined ? '…' : units.mass(mg, 10_000)}`}
+      disabled={mg === undefined || reason.trim().length < 3}
+      {...command}
+      onGo={() => void go()}
+      onClose={onClose}
+    >
+      <MassField label={`Weight, at most ${units.mass(lot.freeMg, 10_000)}`} onValue={setMg} width={280} />
+      <TextField label="Reason" value={reason} onChange={(e) => setReason(e.target.value)} fullWidth />
+    </ActionDialog>
+  );
+}
