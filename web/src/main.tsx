@@ -11,8 +11,9 @@ import '@fontsource/barlow-condensed/latin-700.css';
 import '@fontsource/barlow-condensed/latin-ext-500.css';
 import '@fontsource/barlow-condensed/latin-ext-700.css';
 import { App } from './app/App.js';
+import { styleNonce } from './app/style-nonce.js';
 
-const nonce = document.querySelector('meta[name="csp-nonce"]')?.getAttribute('content') ?? undefined;
+const nonce = styleNonce();
 const cache = createCache({ key: 'z', ...(nonce ? { nonce } : {}) });
 const root = document.getElementById('root');
 if (root) {

@@ -19,6 +19,7 @@ interface LotGridProps {
 /** Lots in rows of which only those in sight are drawn; thousands stay quick. */
 export function LotGrid({ lots, chosen, onChoose, onOpen }: LotGridProps) {
   const units = useUnits();
+  const nonce = styleNonce();
   const columns = useMemo(() => columnsFor(units), [units]);
   return (
     <Box sx={{ height: 'calc(100vh - 352px)', minHeight: 330 }}>
@@ -28,7 +29,7 @@ export function LotGrid({ lots, chosen, onChoose, onOpen }: LotGridProps) {
         columns={columns}
         rowHeight={50}
         columnHeaderHeight={44}
-        nonce={styleNonce()}
+        {...(nonce === undefined ? {} : { nonce })}
         hideFooter
         disableColumnMenu
         checkboxSelection
