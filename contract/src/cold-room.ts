@@ -109,6 +109,7 @@ const noteDefaults = z.object({ supplier: z.string().max(80).optional(), tempC: 
 
 export const deliveryLine = z.object({
   row: z.int(),
+  trimId: id.nullable(),
   cells: z.partialRecord(
     z.enum(Object.keys(DELIVERY_COLUMNS) as [keyof typeof DELIVERY_COLUMNS]),
     z.string(),

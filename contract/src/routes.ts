@@ -20,7 +20,12 @@ export const ROUTES = {
     roles: 'anyone',
     params: NONE,
     body: NONE,
-    response: z.object({ status: z.literal('ok'), shop: z.string(), demo: z.boolean(), ruleBook: z.enum(BOOK_IDS) }),
+    response: z.object({
+      status: z.literal('ok'),
+      shop: z.string(),
+      demo: z.boolean(),
+      ruleBook: z.enum(BOOK_IDS),
+    }),
   }),
   ...peopleRoutes,
   ...coldRoomRoutes,

@@ -35,6 +35,8 @@ export interface DeliveryLine {
   /** Row of the sheet, the heading being row 1. */
   row: number;
   cells: Partial<Record<Column, string>>;
+  /** The trim, where it was recognised, also in a row that is bad otherwise. */
+  trimId: string | null;
   lot:
     | {
         trimId: string;
@@ -186,7 +188,7 @@ function readLine(
           supplierLot: (cells.supplierLot ?? '').slice(0, 60),
           owner: cells.owner?.slice(0, 80) ?? null,
         };
-  return { row: number, cells, lot, issues };
+  return { row: number, cells, trimId: trim?.id ?? null, lot, issues };
 }
 
 function findTrim(text: string | undefined, shop: DeliveryShop) {

@@ -9,7 +9,7 @@ export function dividedUnmixed(fat: FatFigure): FatFigure {
   return { fatPct: fat.fatPct, fatSd: Math.min(50, Math.hypot(fat.fatSd, UNMIXED_SD)) };
 }
 
-export interface SortedStream {
+interface SortedStream {
   massMg: number;
   fatPct: number;
 }

@@ -11,7 +11,7 @@ export interface FatTest extends FatFigure {
   parts: readonly { lotId: string; massKg: number }[];
 }
 
-export interface FatChange {
+interface FatChange {
   testId: string;
   before: FatFigure;
   after: FatFigure;

@@ -6,7 +6,7 @@ export type Preparation = (typeof PREPARATIONS)[number];
 
 export const PART_GOES_TO = ['bin', 'sale', 'stock'] as const;
 
-export interface PreparedPart {
+interface PreparedPart {
   name: string;
   massMg: number;
   to: (typeof PART_GOES_TO)[number];
@@ -14,7 +14,7 @@ export interface PreparedPart {
   creditMinorPerKg?: number | undefined;
 }
 
-export interface PrepareInput {
+interface PrepareInput {
   how: Preparation;
   grossMg: number;
   usableMg: number;

@@ -1,4 +1,4 @@
-export interface SpeciesShare {
+interface SpeciesShare {
   species: string;
   massKg: number;
 }

@@ -31,7 +31,7 @@ const us = (maxPct: number, section: string): FatClassRule['ceiling'] => ({
 });
 
 /** Usual windows are common practice; ceilings are those of the rule books. */
-export const FAT_CLASS_RULES: Record<FatClass, FatClassRule> = {
+const FAT_CLASS_RULES: Record<FatClass, FatClassRule> = {
   'fresh pork': {
     usual: { minPct: 20, maxPct: 30 },
     tooLean: DRY,

@@ -50,7 +50,12 @@ function api(app: AppContext): express.Router {
   router.use(express.json({ limit: BODY_LIMIT }));
   mountOpen(router, ROUTES.health, async () => {
     const [row] = await app.db.rows<{ value: string }>("SELECT value FROM setting WHERE name = 'shop_name'");
-    return { status: 'ok' as const, shop: row?.value ?? 'Our shop', demo: app.config.demo, ruleBook: await shopBook(app.db) };
+    return {
+      status: 'ok' as const,
+      shop: row?.value ?? 'Our shop',
+      demo: app.config.demo,
+      ruleBook: await shopBook(app.db),
+    };
   });
   router.get('/openapi.json', (_req, res) => {
     res.json(openApiDocument());

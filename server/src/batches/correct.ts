@@ -7,7 +7,7 @@ import type { Transaction } from '../platform/database.js';
 import { announce } from '../platform/live.js';
 import { conflict, invalid } from '../platform/problem.js';
 import { commandOnBatch } from './command.js';
-import { lotObjection } from './open-guards.js';
+import { guardIssues, lotObjection } from './open-guards.js';
 import { addLine, addSteps, findMeatLots } from './open-store.js';
 import type { BatchRecord, StepRow } from './record.js';
 
@@ -40,6 +40,7 @@ export async function correctBatch(
         { path: 'lotId', message: `${lot ? `${lot.name} ${lot.code}` : 'This lot'} ${objection}` },
       ]);
     }
+    await mustPassGuards(tx, record, body, now);
     if (!(await reserve(tx, batchId, lot.accountId, body.massMg))) {
       throw invalid([
         {
@@ -99,6 +100,29 @@ export async function correctBatch(
     }
     announce(tx, now, { topic: 'lots' });
   });
+}
+
+/** What held at opening holds for the batch with the correction in it. */
+async function mustPassGuards(
+  tx: Transaction,
+  record: BatchRecord,
+  body: Correction,
+  now: Date,
+): Promise<void> {
+  const uses = [
+    ...record.lines
+      .filter((l) => l.kind === 'meat')
+      .map((l) => ({ lotId: l.lotId, massMg: l.plannedMg ?? 0 })),
+    { lotId: body.lotId, massMg: body.massMg },
+  ];
+  const lots = await findMeatLots(tx, [...new Set(uses.map((u) => u.lotId))]);
+  const issues = guardIssues(
+    { uses, signed: record.batch.signed },
+    new Map(lots.map((l) => [l.id, l])),
+    record.batch.recipe,
+    now,
+  );
+  if (issues.length > 0) throw invalid(issues.map((i) => ({ path: 'lotId', message: i.message })));
 }
 
 function mustBeCorrectable(record: BatchRecord): StepRow {

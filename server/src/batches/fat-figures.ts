@@ -60,6 +60,6 @@ function testedFat(
 }
 
 /** Whether a step was added to weigh in a correction. */
-export function isCorrection(record: BatchRecord, stepId: string): boolean {
+function isCorrection(record: BatchRecord, stepId: string): boolean {
   return record.steps.find((s) => s.id === stepId)?.document.key.startsWith('correction-') ?? false;
 }

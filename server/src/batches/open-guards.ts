@@ -43,7 +43,7 @@ export async function checkMeats(
     issues.push({ path: 'uses', message: 'A lot stands twice in the blend.' });
   }
   issues.push(...windowIssues(body, lots, recipe, book));
-  issues.push(...unsigned(body, lots, recipe, now));
+  issues.push(...guardIssues(body, lots, recipe, now));
   if (issues.length > 0) throw invalid(issues);
   return lots;
 }
@@ -105,9 +105,9 @@ function blendOf(body: OpenBatch, lots: ReadonlyMap<string, MeatLot>) {
   }
 }
 
-/** Guards that hold unless the lead has signed past them. */
-function unsigned(
-  body: OpenBatch,
+/** Guards on the meats of a batch that hold unless the lead has signed past them. */
+export function guardIssues(
+  body: Pick<OpenBatch, 'uses' | 'signed'>,
   lots: ReadonlyMap<string, MeatLot>,
   recipe: RecipeDocument,
   now: Date,

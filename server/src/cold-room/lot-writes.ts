@@ -175,6 +175,6 @@ export function mustNotBeRejected(lot: LotRow): void {
   }
 }
 
-export function kg(mg: number): string {
+function kg(mg: number): string {
   return `${(mg / 1e6).toFixed(2)} kg`;
 }

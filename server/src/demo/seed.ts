@@ -3,7 +3,7 @@ import { DEFAULT_FAT_SD, plan } from '@zest/core';
 import type { BlendSettings, Person, Recipe } from '@zest/contract';
 import { solver } from '../calc/solver.js';
 import { addDraft } from '../blend/index.js';
-import { countLot, nextLotCode, prepareLot, stockLot } from '../cold-room/index.js';
+import { countLot, nextLotCode, prepareLot, receiveLot, stockLot } from '../cold-room/index.js';
 import { NO_SCALES, type ScaleDriver } from '../devices/index.js';
 import { SHOP, addAccounts } from '../ledger/index.js';
 import { addPerson } from '../people/index.js';
@@ -14,8 +14,9 @@ import { CASINGS, INGREDIENTS, PEOPLE, SHOP_NAME, TRIMS, makeIds } from './catal
 import type { DemoClock } from './clock.js';
 import { BatchPlayer, type Cast } from './play-batch.js';
 import { demoRecipes } from './recipes.js';
-import { DAY, KEEPS_DAYS, PREPARED, STOCK, WEEK, type DemoLot, type PastBatch } from './stock.js';
+import { KEEPS_DAYS, STOCK, type DemoLot } from './stock.js';
 import * as store from './store.js';
+import { DAY, PREPARED, WEEK, type PastBatch } from './week.js';
 
 /** The demonstration's own weights were all on a scale. */
 export const DEMO_SCALES: ScaleDriver = { ...NO_SCALES, believes: () => true };
@@ -43,14 +44,14 @@ export async function seedDemo(
   const player = new BatchPlayer(app, clock, cast, random);
   for (const past of WEEK) {
     clock.set(at(past.daysAgo, 6 + 2 * random()));
-    const uses = await deliver(app, clock, ids.trims, past);
+    const uses = await deliver(app, clock, cast, ids.trims, past);
     const recipe = mustFind(recipes, past.recipe);
     await player.play({ recipeId: recipe.id, window: recipe.document.window, uses });
   }
   const lots = [];
   for (const lot of STOCK) {
     clock.set(lot.daysAgo === 0 ? new Date(today.getTime() - 4 * 3_600_000) : at(lot.daysAgo, 5.5));
-    lots.push({ ...lot, id: await addTrimLot(app, clock, ids.trims, lot) });
+    lots.push({ ...lot, id: await addTrimLot(app, clock, cast.lead, ids.trims, lot) });
   }
   await prepareLots(app, clock, cast, ids.trims, at);
   await playThisMorning(clock, player, recipes, lots, today);
@@ -69,7 +70,7 @@ async function prepareLots(
   for (const work of PREPARED) {
     clock.set(at(work.daysAgo, 7));
     const lost = work.parts.reduce((sum, [, kg]) => sum + kg, 0);
-    const lotId = await addTrimLot(app, clock, trims, {
+    const lotId = await addTrimLot(app, clock, cast.lead, trims, {
       ...work,
       kg: work.grossKg,
       fatPct: 24,
@@ -274,12 +275,13 @@ function plain(ofId: string, priceMinor: number, code: string, receivedAt: Date)
 async function deliver(
   app: AppContext,
   clock: DemoClock,
+  cast: Cast,
   trims: ReadonlyMap<string, string>,
   past: PastBatch,
 ) {
   const uses = [];
   for (const meat of past.meats) {
-    const lotId = await addTrimLot(app, clock, trims, {
+    const lotId = await addTrimLot(app, clock, cast.lead, trims, {
       ...meat,
       knownBy: 'supplier',
       daysAgo: past.daysAgo,
@@ -294,25 +296,28 @@ async function deliver(
 async function addTrimLot(
   app: AppContext,
   clock: DemoClock,
+  lead: Person,
   trims: ReadonlyMap<string, string>,
   lot: DemoLot,
 ): Promise<string> {
   const id = uuid();
-  await app.db.transaction(async (tx) => {
-    await stockLot(tx, clock.now(), null, Math.round(lot.kg * 1e6), SHOP.suppliers, {
-      ...plain(trims.get(lot.trim) ?? '', lot.priceMinorPerKg, await nextLotCode(tx, 'T'), clock.now()),
-      id,
-      kind: 'trim',
-      supplier: lot.supplier,
-      owner: lot.owner ?? null,
-      fat: { pct: lot.fatPct, sd: DEFAULT_FAT_SD[lot.knownBy], knownBy: lot.knownBy },
-      tempC: lot.tempC,
-      state: lot.state ?? 'fresh',
-      status: lot.hold ? 'hold' : 'available',
-      holdReason: lot.hold ? `Came at [[C ${lot.tempC}]], above the limit of [[C 7]].` : null,
-      useBy: dayAfter(clock.now(), KEEPS_DAYS[lot.state ?? 'fresh']),
-      boxMg: lot.boxKg === undefined ? null : Math.round(lot.boxKg * 1e6),
-    });
+  await receiveLot(app, lead, {
+    id,
+    trimId: trims.get(lot.trim) ?? '',
+    massMg: Math.round(lot.kg * 1e6),
+    fatPct: lot.fatPct,
+    fatKnownBy: lot.knownBy,
+    priceMinorPerKg: lot.priceMinorPerKg,
+    supplier: lot.supplier,
+    supplierLot: '',
+    tempC: lot.tempC,
+    state: lot.state ?? 'fresh',
+    useBy: dayAfter(clock.now(), KEEPS_DAYS[lot.state ?? 'fresh']),
+    weightKnown: 'weighed',
+    boxMg: lot.boxKg === undefined ? null : Math.round(lot.boxKg * 1e6),
+    owner: lot.owner ?? null,
+    form: 'whole',
+    failedChecks: [],
   });
   return id;
 }

@@ -34,7 +34,10 @@ export function CorrectDialog({ sheet, best, onClose }: CorrectDialogProps) {
   const [target, setTarget] = useState(String(middle));
   const [lotId, setLotId] = useState<string>();
   const value = readNumberField(target, numberStyle).value;
+  const inIt = new Set(sheet.lines.map((l) => l.lotId));
+  const species = new Set((lots.data ?? []).filter((l) => inIt.has(l.id)).map((l) => l.species));
   const choices = (lots.data ?? [])
+    .filter((lot) => species.size === 0 || species.has(lot.species))
     .flatMap((lot) => choice(lot, sheet, best, value))
     .sort((a, b) => a.massMg - b.massMg);
   const chosen = choices.find((c) => c.lot.id === lotId);

@@ -55,10 +55,7 @@ export function OpenBatchButton({ recipe, settings, kg, draft, ready }: OpenBatc
 }
 
 /** Whole milligrams of every lot that sum to the batch, in divisions of the floor scale. */
-export function usesOf(
-  meatMg: number,
-  kg: Readonly<Record<string, number>>,
-): { lotId: string; massMg: number }[] {
+function usesOf(meatMg: number, kg: Readonly<Record<string, number>>): { lotId: string; massMg: number }[] {
   const entries = Object.entries(kg).filter(([, value]) => value > 0);
   const exact = entries.map(([, value]) => Math.round(value * MG_PER_KG));
   const sums = exact.reduce((a, b) => a + b, 0) === meatMg;

@@ -4,7 +4,7 @@ import type { PlanOptimal, PlanUse } from '@zest/core';
 import type { BlendSettings, TrimLot } from '@zest/contract';
 import { COLOUR, NUMERALS } from '../app/theme.js';
 import { useUnits } from '../app/units.js';
-import { lotName } from './names.js';
+import { briefName } from './names.js';
 
 interface OthersPanelProps {
   others: PlanOptimal[] | undefined;
@@ -85,7 +85,7 @@ function Card({
       <Box sx={{ flex: 1, my: 1 }}>
         {plan.uses.map((use) => (
           <Box key={use.id} sx={{ fontSize: 15 }}>
-            <b style={NUMERALS}>{units.mass(use.massMg, 20_000)}</b> {lotName(lots, use.id)}
+            <b style={NUMERALS}>{units.mass(use.massMg, 20_000)}</b> {briefName(lots, use.id)}
           </Box>
         ))}
       </Box>

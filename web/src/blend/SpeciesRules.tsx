@@ -90,7 +90,7 @@ export function SpeciesRules({ settings, lots, onChange }: SpeciesRulesProps) {
   );
 }
 
-export function speciesWords(rule: BlendSettings['speciesRules'][number]): string {
+function speciesWords(rule: BlendSettings['speciesRules'][number]): string {
   if (rule.minPct === 100) return `only ${rule.species}`;
   if (rule.maxPct === 0) return `no ${rule.species}`;
   const parts = [

@@ -64,12 +64,12 @@ export function LotGrid({ lots, chosen, onChoose, onOpen }: LotGridProps) {
 function columnsFor(units: Units): GridColDef<TrimLot>[] {
   const number = { align: 'right', headerAlign: 'right', cellClassName: 'number' } as const;
   return [
-    { field: 'code', headerName: 'Lot', width: 84, cellClassName: 'number' },
+    { field: 'code', headerName: 'Lot', width: 76, cellClassName: 'number' },
     {
       field: 'trimName',
       headerName: 'Trim',
       flex: 1,
-      minWidth: 176,
+      minWidth: 165,
       renderCell: ({ row }) => (
         <Box sx={{ lineHeight: 1.15, overflow: 'hidden' }}>
           <b>{row.trimName}</b>
@@ -83,7 +83,7 @@ function columnsFor(units: Units): GridColDef<TrimLot>[] {
     {
       field: 'fatPct',
       headerName: 'Fat',
-      width: 116,
+      width: 112,
       ...number,
       renderCell: ({ row }) => (
         <>
@@ -94,13 +94,13 @@ function columnsFor(units: Units): GridColDef<TrimLot>[] {
     {
       field: 'fatKnownBy',
       headerName: 'Known by',
-      width: 118,
+      width: 110,
       valueGetter: (_, row) => `${row.fatKnownBy} ± ${units.number(row.fatSd, 1)}`,
     },
     {
       field: 'balanceMg',
       headerName: 'Left',
-      width: 92,
+      width: 90,
       ...number,
       renderCell: ({ row }) => (
         <b>
@@ -119,28 +119,28 @@ function columnsFor(units: Units): GridColDef<TrimLot>[] {
     {
       field: 'boughtMinorPerKg',
       headerName: 'Bought',
-      width: 88,
+      width: 84,
       ...number,
       renderCell: ({ row }) => units.perMass(row.boughtMinorPerKg),
     },
     {
       field: 'priceMinorPerKg',
-      headerName: 'Per usable',
-      width: 98,
+      headerName: 'Usable',
+      width: 84,
       ...number,
       renderCell: ({ row }) => units.perMass(row.priceMinorPerKg),
     },
     {
       field: 'ageDays',
       headerName: 'Age',
-      width: 62,
+      width: 58,
       ...number,
       renderCell: ({ row }) => `${row.ageDays} d`,
     },
     {
       field: 'status',
       headerName: 'State',
-      width: 152,
+      width: 168,
       valueGetter: (_, row) => lotStateWords(row).words,
       renderCell: ({ row }) => {
         const { words, level } = lotStateWords(row);

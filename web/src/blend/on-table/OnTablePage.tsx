@@ -31,7 +31,7 @@ function OnTable({ lots }: { lots: readonly TrimLot[] }) {
   const units = useUnits();
   const [kg, setKg] = useState<Record<string, number>>({});
   const [next, setNext] = useState('');
-  const rows = lots.filter((l) => kg[l.id] !== undefined);
+  const rows = Object.keys(kg).flatMap((id) => lots.filter((l) => l.id === id));
   const blend = describeBlend(lots, kg, OPEN_WINDOW);
   const set = (id: string, value: number) => setKg((now) => ({ ...now, [id]: value }));
   const owners = new Set(rows.map((l) => l.owner));
@@ -83,7 +83,6 @@ function OnTable({ lots }: { lots: readonly TrimLot[] }) {
             locked: false,
           }))}
           blend={blend}
-          window={OPEN_WINDOW}
           onSize={set}
           onRest={() => undefined}
           onLock={() => undefined}

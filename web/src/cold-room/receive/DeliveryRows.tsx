@@ -55,7 +55,7 @@ function Row({
       value={row[name]}
       onChange={set(name)}
       error={issues[path] !== undefined}
-      helperText={issues[path]}
+      helperText={row.note === undefined ? issues[path] : ''}
       sx={{ width }}
     />
   );
@@ -63,7 +63,10 @@ function Row({
     <Box component="li" aria-label={`Lot ${n}`} sx={{ py: 1, borderBottom: `1px solid ${COLOUR.edge}` }}>
       {row.note ? (
         <Box sx={{ fontSize: 15, mb: 0.8, display: 'flex', gap: 1, alignItems: 'center' }}>
-          <Triangle size={18} /> The note had {row.note}
+          <Triangle size={18} />
+          <span>
+            The note had {row.note}. <b>{Object.values(row.issues).join(' ')}</b>
+          </span>
         </Box>
       ) : null}
       <Box sx={{ display: 'flex', gap: 1, alignItems: 'flex-start', flexWrap: 'wrap' }}>
@@ -73,8 +76,8 @@ function Row({
           value={row.trimId}
           onChange={set('trimId')}
           error={issues['trim'] !== undefined}
-          helperText={issues['trim']}
-          sx={{ width: 216 }}
+          helperText={issues['trim'] ? 'Choose the trim.' : ''}
+          sx={{ width: 236 }}
         >
           {trims.map((t) => (
             <MenuItem key={t.id} value={t.id}>
@@ -83,7 +86,7 @@ function Row({
           ))}
         </TextField>
         {field('weight', 'Weight', 112)}
-        {field('boxes', 'or boxes, 4 × 10 kg', 150, 'boxWeight')}
+        {field('boxes', 'or 4 × 10 kg', 136, 'boxWeight')}
         {field('price', 'Price per kg', 104)}
         <TextField
           label={`Came at, limit ${limit === undefined ? '–' : units.temperature(limit)}`}
@@ -93,20 +96,14 @@ function Row({
           helperText={issues['temp'] ?? (tooWarm ? 'Too warm: goes on hold.' : '')}
           sx={{ width: 156 }}
         />
-        {field('fat', 'Fat %', 84)}
-        <TextField select label="Known by" value={row.knownBy} onChange={set('knownBy')} sx={{ width: 120 }}>
+        {field('fat', 'Fat %', 90)}
+        <TextField select label="Known by" value={row.knownBy} onChange={set('knownBy')} sx={{ width: 132 }}>
           {FAT_KNOWN_BY.map((k) => (
             <MenuItem key={k} value={k}>
               {k}
             </MenuItem>
           ))}
         </TextField>
-        <Button size="small" onClick={() => setMore(!more)} aria-expanded={more}>
-          {more ? 'Less' : 'More'}
-        </Button>
-        <Button size="small" onClick={() => onDrop(row.id)}>
-          Drop
-        </Button>
       </Box>
       {more || issues['useBy'] || issues['state'] || issues['knownBy'] ? (
         <Box sx={{ display: 'flex', gap: 1, mt: 1, flexWrap: 'wrap' }}>
@@ -139,7 +136,17 @@ function Row({
           {field('owner', 'Belongs to a customer', 190)}
         </Box>
       ) : null}
-      <Checks row={row} onChange={onChange} />
+      <Box sx={{ display: 'flex', alignItems: 'center' }}>
+        <Checks row={row} onChange={onChange} />
+        <Box sx={{ ml: 'auto', whiteSpace: 'nowrap' }}>
+          <Button size="small" onClick={() => setMore(!more)} aria-expanded={more}>
+            {more ? 'Less' : 'More'}
+          </Button>
+          <Button size="small" onClick={() => onDrop(row.id)}>
+            Drop
+          </Button>
+        </Box>
+      </Box>
     </Box>
   );
 }

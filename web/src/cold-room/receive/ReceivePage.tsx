@@ -42,6 +42,7 @@ function Receive({ trims }: { trims: readonly Trim[] }) {
   const read = filled.map((row) => ({ row, ...readRow(row, supplier, trims, numberStyle) }));
   const good = read.flatMap((r) => ('lot' in r ? [r.lot] : []));
   const bad = read.flatMap((r) => ('issues' in r ? [r] : []));
+  const noSupplier = supplier.trim() === '' && filled.some((r) => r.owner.trim() === '');
   const total = good.reduce((sum, lot) => sum + lot.massMg, 0);
   const change = (id: string, next: Partial<DeliveryRow>) => {
     setRows((now) => now.map((r) => (r.id === id ? { ...r, ...next, issues: {} } : r)));
@@ -49,7 +50,7 @@ function Receive({ trims }: { trims: readonly Trim[] }) {
   };
   const take = async () => {
     setChecked(true);
-    if (bad.length > 0 || good.length === 0) return;
+    if (bad.length > 0 || good.length === 0 || noSupplier) return;
     setBusy(true);
     setError(undefined);
     try {
@@ -76,8 +77,8 @@ function Receive({ trims }: { trims: readonly Trim[] }) {
             setSupplier(e.target.value);
             setDeliveryId(uuid());
           }}
-          error={checked && bad.some((b) => b.issues['supplier'])}
-          helperText={checked && bad.some((b) => b.issues['supplier']) ? 'Name the supplier.' : ''}
+          error={checked && noSupplier}
+          helperText={checked && noSupplier ? 'Name the supplier.' : ''}
           sx={{ width: 260 }}
         />
         <NoteReader
@@ -86,7 +87,7 @@ function Receive({ trims }: { trims: readonly Trim[] }) {
             setRows([...rows.filter((r) => !isBlank(r)), ...rowsOfNote(lines)]);
             const named = lines.find((l) => l.lot)?.lot?.supplier;
             if (supplier === '' && named) setSupplier(named);
-            setChecked(true);
+            setChecked(lines.some((l) => l.issues.some((i) => i.path !== 'supplier')));
           }}
         />
         <Button variant="outlined" onClick={() => setNewTrim(true)}>

@@ -47,10 +47,11 @@ export function blankRow(): DeliveryRow {
 export function rowsOfNote(lines: readonly DeliveryNoteLine[]): DeliveryRow[] {
   return lines.map((line) => {
     const { cells, lot } = line;
-    const issues = Object.fromEntries(line.issues.map((i) => [i.path, i.message]));
+    const mine = line.issues.filter((i) => i.path !== 'supplier');
+    const issues = Object.fromEntries(mine.map((i) => [i.path, i.message]));
     return {
       ...blankRow(),
-      trimId: lot?.trimId ?? '',
+      trimId: line.trimId ?? '',
       weight: cells.weight ?? (lot && !lot.boxes ? `${lot.massMg / 1e6} kg` : ''),
       boxes: cells.boxes && cells.boxWeight ? `${cells.boxes} × ${withUnit(cells.boxWeight, 'kg')}` : '',
       price: cells.price ?? '',
@@ -61,7 +62,7 @@ export function rowsOfNote(lines: readonly DeliveryNoteLine[]): DeliveryRow[] {
       useBy: lot?.useBy ?? '',
       supplierLot: cells.supplierLot ?? '',
       owner: cells.owner ?? '',
-      note: line.issues.length > 0 ? `row ${line.row}: ${Object.values(cells).join(' · ')}` : undefined,
+      note: mine.length > 0 ? `row ${line.row}: ${Object.values(cells).join(' · ')}` : undefined,
       issues,
     };
   });
@@ -86,7 +87,6 @@ export function readRow(
   if (price === undefined) issues['price'] = 'A price per kg; 0 is a price.';
   const fat = row.fat.trim() === '' ? trim?.fatPct : decimal(row.fat.replace('%', ''), style);
   if (fat === undefined || fat < 0 || fat > 100) issues['fat'] = 'From 0 to 100 %.';
-  if (supplier.trim() === '' && row.owner.trim() === '') issues['supplier'] = 'Name the supplier.';
   if (Object.keys(issues).length > 0 || 'error' in weight) return { issues };
   return {
     lot: {

@@ -7,7 +7,8 @@ import { BEAM_Y, layoutBeam, type BeamBlock, type BeamBlockInput } from './layou
 export interface BeamProps {
   blocks: readonly (BeamBlockInput & { locked: boolean })[];
   blend: { fatPct: number; fatSd: number };
-  window: FatWindow;
+  /** Where the fat may be; absent while nothing is aimed at. */
+  window?: FatWindow;
   onSize: (id: string, massKg: number) => void;
   onRest: () => void;
   onLock: (id: string) => void;
@@ -17,15 +18,16 @@ const WIDTH = 1080;
 const HEIGHT = 316;
 const STEP_KG = 0.1;
 const LABEL_Y = 284;
+const EVERYWHERE: FatWindow = { minPct: 0, maxPct: 100 };
 
 /** The blend as a lever. Drag a block up or down to change its kilograms, or use the arrow keys. */
 export function Beam({ blocks, blend, window, onSize, onRest, onLock }: BeamProps) {
   const units = useUnits();
-  const drawing = layoutBeam(blocks, blend, window, WIDTH);
+  const drawing = layoutBeam(blocks, blend, window ?? EVERYWHERE, WIDTH);
   const drag = useRef<{ id: string; startY: number; startKg: number } | undefined>(undefined);
   const text = { fontFamily: FONT.number, fill: COLOUR.ink };
   const [from, to] = drawing.windowX;
-  const inside = blend.fatPct >= window.minPct && blend.fatPct <= window.maxPct;
+  const inside = !window || (blend.fatPct >= window.minPct && blend.fatPct <= window.maxPct);
 
   const move = (event: PointerEvent<SVGSVGElement>) => {
     const held = drag.current;
@@ -67,17 +69,21 @@ export function Beam({ blocks, blend, window, onSize, onRest, onLock }: BeamProp
       role="group"
       aria-label="The blend as a beam"
     >
-      <rect
-        x={from}
-        y={28}
-        width={Math.max(2, to - from)}
-        height={HEIGHT - 28 - 52}
-        fill={COLOUR.pine}
-        opacity={0.13}
-      />
-      <text x={(from + to) / 2} y={20} textAnchor="middle" fontSize="16" style={text}>
-        window {units.number(window.minPct, 1)}–{units.number(window.maxPct, 1)} % fat
-      </text>
+      {window ? (
+        <>
+          <rect
+            x={from}
+            y={28}
+            width={Math.max(2, to - from)}
+            height={HEIGHT - 28 - 52}
+            fill={COLOUR.pine}
+            opacity={0.13}
+          />
+          <text x={(from + to) / 2} y={20} textAnchor="middle" fontSize="16" style={text}>
+            window {units.number(window.minPct, 1)}–{units.number(window.maxPct, 1)} % fat
+          </text>
+        </>
+      ) : null}
       <ellipse
         cx={drawing.shadow.x}
         cy={BEAM_Y - 34}

@@ -2,7 +2,7 @@ import { InputError } from '../../../errors/index.js';
 import { checkPlanInput } from '../check-input.js';
 import { describe } from '../describe.js';
 import { SolverGaveUp, type Solve } from '../model.js';
-import { plan } from '../plan.js';
+import type { plan } from '../plan.js';
 import { settle } from '../settle.js';
 import type { PlanInput, PlanOptimal, PlanTrim } from '../types.js';
 import { jointBlend, type DayKg } from './joint.js';

@@ -1,0 +1,262 @@
+import { v7 as uuid } from 'uuid';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import type { CustomerTicket, StockItem, TrimLot } from '@zest/contract';
+import { verifyLedger } from '../src/ledger/index.js';
+import { coldRoomOf, kg, type ColdRoom } from './cold-room-hands.js';
+import { openTestShop, type Hands, type TestShop } from './shop.js';
+
+let shop: TestShop;
+let ines: Hands;
+let bram: Hands;
+let inspector: Hands;
+let room: ColdRoom;
+beforeAll(async () => {
+  shop = await openTestShop('stock');
+  [ines, bram, inspector] = (await Promise.all(
+    ['Ines', 'Bram', 'Inspector'].map((who) => shop.signIn(who)),
+  )) as [Hands, Hands, Hands];
+  room = await coldRoomOf(ines);
+});
+afterAll(() => shop.close());
+
+describe('parting and joining', () => {
+  it('divides with the same fat, sorts with two fats, and widens the doubt of unmixed ground meat', async () => {
+    const ground = await room.receive({ form: 'ground', fatKnownBy: 'lab', tempC: 1.5 });
+    const divided = await bram.post(`/lots/${ground.id}/split`, {
+      id: uuid(),
+      version: ground.version,
+      massMg: kg(8),
+      mode: 'divide',
+    });
+    expect(divided.body.warning).toContain('not mixed before it was divided');
+    expect([divided.body.part.balanceMg, divided.body.source.balanceMg]).toEqual([kg(8), kg(12)]);
+    for (const part of [divided.body.part, divided.body.source] as TrimLot[]) {
+      expect(part.fatSd).toBeCloseTo(Math.hypot(0.5, 2), 3);
+    }
+    const whole = await room.receive();
+    const sort = { version: whole.version, massMg: kg(5), mode: 'sort', fatPct: 45 };
+    const missing = await bram.post(`/lots/${whole.id}/split`, { id: uuid(), ...sort });
+    expect(missing.body.errors[0].path).toBe('restFatPct');
+    const sorted = await bram.post(`/lots/${whole.id}/split`, { id: uuid(), ...sort, restFatPct: 20 });
+    expect(sorted.body.warning).toContain('26.3 % fat');
+    expect([sorted.body.part.fatPct, sorted.body.source.fatPct]).toEqual([45, 20]);
+    const tooMuch = await bram.post(`/lots/${whole.id}/split`, {
+      id: uuid(),
+      version: sorted.body.source.version,
+      massMg: kg(99),
+      mode: 'divide',
+    });
+    expect([tooMuch.status, tooMuch.body.errors[0].path]).toEqual([422, 'massMg']);
+  });
+
+  it('merges what belongs together into one lot with the fat and price of the mixture', async () => {
+    const a = await room.receive({ fatPct: 10, priceMinorPerKg: 300, useBy: '2026-03-20' });
+    const b = await room.receive({ massMg: kg(10), fatPct: 40, priceMinorPerKg: 600, useBy: '2026-03-18' });
+    const other = await room.receive({ owner: 'Mrs Sand (own hogget)' });
+    const apart = await bram.post('/lots/merge', { id: uuid(), lotIds: [a.id, other.id] });
+    expect([apart.status, apart.body.detail]).toEqual([
+      409,
+      'These lots have different owners; they stay apart.',
+    ]);
+    const merged = (await bram.post('/lots/merge', { id: uuid(), lotIds: [a.id, b.id] })).body as TrimLot;
+    expect(merged).toMatchObject({
+      balanceMg: kg(30),
+      fatPct: 20,
+      priceMinorPerKg: 400,
+      useBy: '2026-03-18',
+    });
+    expect((await room.detail(merged.id)).madeFrom.map((p) => p.massMg).sort()).toEqual(
+      [kg(10), kg(20)].sort(),
+    );
+    expect((await room.lots()).some((l) => l.id === a.id)).toBe(false);
+  });
+
+  it('counts stock into the books, more or less, and writes off with a reason, never more than there is', async () => {
+    const lot = await room.receive();
+    const count = (amount: number) => bram.post(`/lots/${lot.id}/count`, { id: uuid(), amount });
+    expect((await count(kg(20.4))).body.difference).toBe(kg(0.4));
+    expect((await count(kg(19))).body.difference).toBe(-kg(1.4));
+    const writeOff = (amount: number, reason = 'dropped') =>
+      ines.post(`/lots/${lot.id}/write-off`, { id: uuid(), amount, reason });
+    expect((await writeOff(kg(2))).body.left).toBe(kg(17));
+    expect((await writeOff(kg(18))).body.errors[0].path).toBe('amount');
+    expect((await writeOff(kg(1), '')).status).toBe(422);
+    expect((await room.detail(lot.id)).events.slice(0, 3).map((e) => e.kind)).toEqual([
+      'written off',
+      'counted',
+      'counted',
+    ]);
+  });
+
+  it('makes a smoked lot out of a raw one by its weight after smoking', async () => {
+    const fat = await room.receive({
+      trimId: room.trimOf('Pork back fat').id,
+      fatPct: 88,
+      massMg: kg(10),
+      priceMinorPerKg: 200,
+    });
+    const body = {
+      id: uuid(),
+      trimId: fat.trimId,
+      massMg: kg(8),
+      fatPct: 92,
+      fatSd: 1,
+      saltGPerKg: 18,
+      nitritePpm: 60,
+      heat: 'raw smoked',
+      useBy: '2026-04-10',
+      tempC: 4,
+      from: { lotId: fat.id, grossMg: kg(10) },
+    };
+    const made = (await bram.post('/lots/produced', body)).body as TrimLot;
+    expect(made).toMatchObject({
+      heat: 'raw smoked',
+      saltGPerKg: 18,
+      priceMinorPerKg: 250,
+      balanceMg: kg(8),
+    });
+    const gained = await bram.post('/lots/produced', { ...body, id: uuid(), massMg: kg(12) });
+    expect(gained.body.errors[0].path).toBe('massMg');
+  });
+});
+
+describe('other goods', () => {
+  it('are typed at receipt: an untyped bag is held, a cure states both strengths', async () => {
+    const item = {
+      id: uuid(),
+      name: 'White crystals',
+      form: 'fine',
+      role: 'seasoning',
+      saltKind: 'not known yet',
+    };
+    expect((await ines.post('/goods/ingredients', item)).body.typed).toBe(false);
+    const bag = (
+      await ines.post('/goods', {
+        id: uuid(),
+        itemId: item.id,
+        kind: 'ingredient',
+        amount: kg(5),
+        supplier: 'Quayside Spice',
+        priceMinor: 90,
+      })
+    ).body as StockItem;
+    expect(bag.lots[0]).toMatchObject({ status: 'hold', balance: kg(5) });
+    expect(bag.free).toBe(0);
+    const cure = { ...item, id: uuid(), name: 'Pink cure', role: 'cure', saltKind: 'cure' };
+    const vague = await ines.post('/goods/ingredients', cure);
+    expect(vague.body.errors.map((e: { path: string }) => e.path)).toEqual(['nitritePct', 'nitratePct']);
+    const told = await ines.post('/goods/ingredients', { ...cure, nitritePct: 6.25, nitratePct: 0 });
+    expect(told.body).toMatchObject({ role: 'cure', nitritePct: 6.25, nitratePct: 0, typed: true });
+    const twice = await ines.post('/goods/ingredients', {
+      ...cure,
+      id: uuid(),
+      nitritePct: 6.25,
+      nitratePct: 0,
+    });
+    expect(twice.body.errors[0].path).toBe('name');
+  });
+
+  it('say when they run out and what is short for the week', async () => {
+    const goods = (await inspector.get('/goods')).body as StockItem[];
+    const salt = goods.find((g) => g.name === 'Fine salt')!;
+    expect(salt.used28).toBeGreaterThan(0);
+    expect(salt.daysLeft).toBeCloseTo(salt.free / (salt.used28 / 28), 6);
+    expect(goods.find((g) => g.name === 'Iced water')!.isSupply).toBe(true);
+    expect(goods.filter((g) => g.kind === 'casing').every((g) => g.measure === 'mm')).toBe(true);
+    const outlook = (await inspector.get('/outlook')).body;
+    expect(outlook.oldest[0].ageDays).toBeGreaterThanOrEqual(outlook.oldest[1].ageDays);
+    expect(outlook.mustGo.length).toBeGreaterThan(0);
+  });
+
+  it('a new trim can be made, once per name', async () => {
+    const body = { id: uuid(), name: 'Goose skin 50/50', species: 'Goose', fatPct: 50 };
+    expect((await ines.post('/trims', body)).body).toMatchObject({ species: 'goose', maxC: 4, wild: false });
+    expect((await ines.post('/trims', { ...body, id: uuid() })).body.errors[0].path).toBe('name');
+    expect((await bram.post('/trims', { ...body, id: uuid(), name: 'Other' })).status).toBe(403);
+  });
+});
+
+describe("a customer's own", () => {
+  it('meets shop meat only after it was sold to it, and the ticket says everything', async () => {
+    const own = await room.receive({
+      trimId: room.trimOf('Lamb shoulder').id,
+      owner: 'Mr Reed',
+      supplier: 'brought by the customer',
+      priceMinorPerKg: 0,
+      fatPct: 24,
+    });
+    const shopFat = (await room.lots()).find(
+      (l) => l.trimName.startsWith('Pork back fat') && l.owner === null && l.state === 'fresh',
+    )!;
+    const mixed = await ines.post(
+      '/batches',
+      room.batchBody(
+        [
+          { lot: own, massMg: kg(9) },
+          { lot: shopFat, massMg: kg(1) },
+        ],
+        { owner: 'Mr Reed' },
+      ),
+    );
+    expect(mixed.body.detail).toContain("is the shop's; sell it to Mr Reed first");
+    const shopBatch = await ines.post('/batches', room.batchBody([{ lot: own, massMg: kg(10) }]));
+    expect(shopBatch.body.detail).toContain('belongs to Mr Reed and cannot go into a shop product');
+    const sold = (
+      await ines.post(`/lots/${shopFat.id}/sale`, {
+        id: uuid(),
+        customer: 'Mr Reed',
+        massMg: kg(1),
+        priceMinorPerKg: 350,
+      })
+    ).body as TrimLot;
+    expect(sold).toMatchObject({ owner: 'Mr Reed', priceMinorPerKg: 350 });
+    const back = await bram.post(`/lots/${own.id}/return`, { id: uuid(), massMg: kg(4) });
+    expect(back.body.balanceMg).toBe(kg(16));
+    const ticket = ((await inspector.get('/customers')).body as CustomerTicket[]).find(
+      (t) => t.customer === 'Mr Reed',
+    )!;
+    expect(ticket).toMatchObject({ broughtMg: kg(20), returnedMg: kg(4), inStockMg: kg(17), soldMinor: 350 });
+    expect((await bram.post(`/lots/${shopFat.id}/return`, { id: uuid(), massMg: kg(1) })).status).toBe(422);
+  });
+});
+
+describe('guards at opening', () => {
+  it('cooked material in a raw mix, wild meat in a dried one and a lot past its date need the lead’s word', async () => {
+    const cooked = await room.receive();
+    const heated = (
+      await bram.post('/lots/produced', {
+        id: uuid(),
+        trimId: cooked.trimId,
+        massMg: kg(12),
+        fatPct: 25,
+        fatSd: 1,
+        heat: 'cooked',
+        useBy: '2026-03-15',
+        tempC: 3,
+        from: { lotId: cooked.id, grossMg: kg(20) },
+      })
+    ).body as TrimLot;
+    const refused = await ines.post('/batches', room.batchBody([{ lot: heated, massMg: kg(10) }]));
+    expect(refused.body.errors.map((e: { path: string }) => e.path)).toEqual([
+      'signed.cooked',
+      'signed.useBy',
+    ]);
+    const signed = { cooked: 'rework of the same product', useBy: 'tested this morning' };
+    const opened = await ines.post('/batches', room.batchBody([{ lot: heated, massMg: kg(10) }], { signed }));
+    expect([opened.status, opened.body.signed]).toEqual([200, signed]);
+  });
+
+  it('a species that was claimed and a window above the book are named', async () => {
+    const beef = (await room.lots()).find((l) => l.trimName.startsWith('Beef chuck'))!;
+    const wrong = await ines.post(
+      '/batches',
+      room.batchBody([{ lot: beef, massMg: kg(10) }], { window: { minPct: 15, maxPct: 25 } }),
+    );
+    expect(wrong.body.errors[0].path).toBe('signed.species');
+    expect(wrong.body.detail).toContain('At least 100 % pork is claimed');
+  });
+});
+
+it('the ledger is whole after all of it', async () => {
+  expect(await verifyLedger(shop.app.db)).toEqual([]);
+});
