@@ -1,5 +1,5 @@
-import loadHighs from 'highs';
-import { buildModel, highsSolve, plan, toLpText, type HighsLike, type PlanInput } from '@zest/core';
+import { buildModel, highsSolve, plan, toLpText, type PlanInput } from '@zest/core';
+import { loadSolver } from './solver.js';
 
 export interface PlanTimes {
   trims: number;
@@ -15,15 +15,14 @@ export interface PlanTimes {
 
 /** Times of the planner against the solver alone, over `cases` random stocks. */
 export async function measurePlans(trims: number, cases: number): Promise<PlanTimes> {
-  const loader = loadHighs as unknown as (options?: object) => Promise<HighsLike>;
-  const highs = await loader();
+  const highs = await loadSolver();
   const solve = highsSolve(highs);
   const alone: number[] = [];
   const bare: number[] = [];
   const confident: number[] = [];
   let mostSolves = 0;
   for (let i = 0; i < cases; i += 1) {
-    const input = randomStock(i + 1, trims);
+    const input = randomPlan(i + 1, trims);
     const text = toLpText(withCost(input));
     alone.push(time(() => highs.solve(text, { mip_rel_gap: 0, output_flag: false })));
     bare.push(time(() => plan(input, solve)));
@@ -52,7 +51,7 @@ function withCost(input: PlanInput) {
   };
 }
 
-function randomStock(seed: number, count: number): PlanInput {
+export function randomPlan(seed: number, count: number): PlanInput {
   let state = seed * 7919;
   const random = () => {
     state = (state * 16_807) % 2_147_483_647;
@@ -72,13 +71,13 @@ function randomStock(seed: number, count: number): PlanInput {
   };
 }
 
-function time(work: () => unknown): number {
+export function time(work: () => unknown): number {
   const started = performance.now();
   work();
   return performance.now() - started;
 }
 
-function median(values: readonly number[]): number {
+export function median(values: readonly number[]): number {
   const sorted = [...values].sort((a, b) => a - b);
   return sorted[Math.floor(sorted.length / 2)] ?? NaN;
 }

@@ -2,6 +2,8 @@ import { rm } from 'node:fs/promises';
 import { openBaseline } from '../bench/baseline.js';
 import { signIn } from '../bench/client.js';
 import { firstLoadKb } from '../bench/first-load.js';
+import { disagreements, measureBoxes, measureDays } from '../bench/blends.js';
+import { receiveLots } from '../bench/many-lots.js';
 import { measurePlans } from '../bench/plans.js';
 import { openTargets, soak } from '../bench/soak.js';
 import { throwawayDemo } from '../bench/throwaway-demo.js';
@@ -33,6 +35,17 @@ async function measure(folder: string): Promise<number> {
       `plan, ${trims} trims at 0.8: median ${ms(t.confidentMs)}, worst ${ms(t.confidentWorstMs)}, at most ${t.mostSolves} solves`,
     );
   }
+  for (const confidence of [0, 0.8]) {
+    const t = await measureBoxes(100, confidence);
+    say(
+      `plan, 60 lots half by the box, at most 4 trims, at ${confidence}: median ${ms(t.medianMs)} (200 wanted), worst of 100 ${ms(t.worstMs)} (1500 wanted)`,
+    );
+  }
+  const day = await measureDays(10);
+  say(
+    `day of 8 batches over 60 lots: median ${ms(day.medianMs)}, worst of 10 ${ms(day.worstMs)} (3000 wanted), ${day.savedPct.toFixed(2)} % saved over one by one`,
+  );
+  say(`least cost that another solver does not find, of 500 cases: ${await disagreements(500)} (0 wanted)`);
   const shop = await throwawayDemo(folder);
   try {
     const baseline = await openBaseline(shop.ownerUrl);
@@ -50,6 +63,10 @@ async function measure(folder: string): Promise<number> {
       await lead.get(place);
       say(`GET ${place}: ${ms(performance.now() - started)}`);
     }
+    await receiveLots(lead, 5000);
+    const many = performance.now();
+    const lots = (await lead.get('/lots')) as unknown[];
+    say(`GET /lots with ${lots.length} lots: ${ms(performance.now() - many)}`);
   } finally {
     await shop.stop();
   }

@@ -22,8 +22,8 @@ import { shopBook } from '../platform/settings.js';
 import { recipeRoutes } from '../recipes/index.js';
 
 const BODY_LIMIT = '1mb';
-/** Addresses that take a file in base64. */
-const WITH_FILES = ['/deliveries/read', '/lots/:id/photos'];
+/** Addresses that take a file in base64 or a long list. */
+const WITH_FILES = ['/deliveries', '/lots/:id/photos'];
 const FILE_LIMIT = '4mb';
 /** Calculations may take the processor for a while; this many a minute from one address. */
 const CALCULATIONS_A_MINUTE = 600;

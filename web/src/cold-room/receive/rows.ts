@@ -86,7 +86,8 @@ export function readRow(
   const price = decimal(row.price, style);
   if (price === undefined) issues['price'] = 'A price per kg; 0 is a price.';
   const fat = row.fat.trim() === '' ? trim?.fatPct : decimal(row.fat.replace('%', ''), style);
-  if (fat === undefined || fat < 0 || fat > 100) issues['fat'] = 'From 0 to 100 %.';
+  const missing = fat === undefined && (trim !== undefined || row.fat.trim() !== '');
+  if (missing || (fat !== undefined && (fat < 0 || fat > 100))) issues['fat'] = 'From 0 to 100 %.';
   if (Object.keys(issues).length > 0 || 'error' in weight) return { issues };
   return {
     lot: {
