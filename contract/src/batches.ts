@@ -204,6 +204,15 @@ export const batchRoutes = {
     body: command.extend({ lineId: id, reason }),
     response: batchSheet,
   }),
+  replanMeats: route({
+    method: 'POST',
+    path: '/batches/:id/replan',
+    summary: 'Plan the meats again while they are weighed; what is weighed stays',
+    roles: LEAD,
+    params: byId,
+    body: command.extend({ uses: openBatch.shape.uses, reason }),
+    response: batchSheet,
+  }),
   correctFat: route({
     method: 'POST',
     path: '/batches/:id/corrections',

@@ -84,6 +84,8 @@ export const receiveLot = z.object({
   boxMg: massMg.nullable().default(null),
   owner: personName.nullable().default(null),
   form: z.enum(LOT_FORMS).default('whole'),
+  /** A stable reading of the floor scale with just this weight. */
+  readingId: z.string().max(80).optional(),
   /** Checks that failed; an empty list says that all were looked at and passed. */
   failedChecks: z.array(z.enum(ARRIVAL_CHECKS)).default([]),
 });

@@ -46,6 +46,20 @@ CREATE TABLE lot_parent (
   CHECK ((parent_lot_id IS NULL) <> (batch_id IS NULL))
 );
 
+-- What is due of a meat after the blend was planned again; the latest row counts. Append only.
+CREATE TABLE line_plan (
+  id UUID PRIMARY KEY,
+  seq BIGINT UNSIGNED AUTO_INCREMENT UNIQUE,
+  line_id UUID NOT NULL,
+  planned_mg BIGINT NOT NULL CHECK (planned_mg >= 0),
+  reason VARCHAR(300) NOT NULL,
+  at DATETIME(3) NOT NULL,
+  person_id UUID NOT NULL,
+  FOREIGN KEY (line_id) REFERENCES batch_line (id) ON DELETE RESTRICT,
+  FOREIGN KEY (person_id) REFERENCES person (id) ON DELETE RESTRICT,
+  KEY (line_id, seq)
+);
+
 -- What happened to a lot, as sentences with their figures. Append only.
 CREATE TABLE lot_event (
   id UUID PRIMARY KEY,

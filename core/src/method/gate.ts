@@ -16,6 +16,8 @@ export interface StepFacts {
     required: boolean;
     weighedMg: number;
     band: Band;
+    /** The lot it comes from is on hold or rejected. */
+    lotHeld?: boolean | undefined;
     /** Somebody has accepted a weight outside the band, with a reason. */
     accepted: boolean;
   }[];
@@ -44,6 +46,14 @@ export function stepGate(facts: StepFacts): Missing[] {
 function missingLines(facts: StepFacts): Missing[] {
   return facts.lines.flatMap((line) => {
     if (line.accepted) return [];
+    if (line.lotHeld) {
+      return [
+        {
+          what: `line:${line.name}`,
+          sentence: `The lot of ${line.name} is on hold: the lead releases it, or another lot is taken.`,
+        },
+      ];
+    }
     if (line.weighedMg === 0) {
       return line.required
         ? [{ what: `line:${line.name}`, sentence: `${line.name} has no weight yet.` }]

@@ -157,20 +157,22 @@ export function sheetLines(
   );
   const mixMg = Math.round((basis.massMg + seasonedApart) * perMeat);
   const loadCount = loads({ massKg: mixMg / 1e6, capacityKg: recipe.mixerCapacityKg }).loads;
-  const lines = record.lines.map((line) => {
-    const weighedMg = sumWhere(live, (t) => t.lineId === line.id);
-    const correctionMg = line.kind === 'dry' && line.plannedMg !== null ? correctedMeat(record, line) : 0;
-    const own =
-      correctionMg > 0 ? { basisMg: correctionMg, mixMg: Math.round(correctionMg * perMeat) } : undefined;
-    return sheetLine(record, line, {
-      basisMg: basis.massMg,
-      mixMg,
-      loadCount: own ? 1 : loadCount,
-      weighedMg,
-      book,
-      ...own,
+  const lines = record.lines
+    .filter((l) => l.plannedMg !== 0)
+    .map((line) => {
+      const weighedMg = sumWhere(live, (t) => t.lineId === line.id);
+      const correctionMg = line.kind === 'dry' && line.plannedMg !== null ? correctedMeat(record, line) : 0;
+      const own =
+        correctionMg > 0 ? { basisMg: correctionMg, mixMg: Math.round(correctionMg * perMeat) } : undefined;
+      return sheetLine(record, line, {
+        basisMg: basis.massMg,
+        mixMg,
+        loadCount: own ? 1 : loadCount,
+        weighedMg,
+        book,
+        ...own,
+      });
     });
-  });
   return { lines, mixMg, loads: loadCount, basis };
 }
 

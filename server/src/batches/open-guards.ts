@@ -68,8 +68,9 @@ export function lotObjection(lot: MeatLot, owner: string | null, now: Date): str
   return undefined;
 }
 
-function windowIssues(
-  body: OpenBatch,
+/** What speaks against the weight and the fat of a blend. */
+export function windowIssues(
+  body: Pick<OpenBatch, 'uses' | 'meatMg' | 'window'>,
   lots: ReadonlyMap<string, MeatLot>,
   recipe: RecipeDocument,
   book: BookId,
@@ -95,7 +96,7 @@ function windowIssues(
   return issues;
 }
 
-function blendOf(body: OpenBatch, lots: ReadonlyMap<string, MeatLot>) {
+function blendOf(body: Pick<OpenBatch, 'uses'>, lots: ReadonlyMap<string, MeatLot>) {
   try {
     return mixture(
       body.uses.map((u) => ({ massKg: u.massMg / 1e6, fatPct: lots.get(u.lotId)?.fatPct ?? 0 })),

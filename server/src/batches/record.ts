@@ -90,6 +90,7 @@ export interface AccountRow {
   fatSd: number | null;
   role: string | null;
   priceMinor: number | null;
+  lotStatus: 'available' | 'hold' | 'rejected' | null;
 }
 
 interface ReadingRow {
@@ -157,7 +158,8 @@ export async function loadRecords(db: Sql, ids: readonly string[]): Promise<Batc
   const lines = await db.rows<LineRow & { document: unknown }>(
     `SELECT l.id, l.batch_id AS batchId, l.step_id AS stepId, l.position, l.kind, l.name, l.lot_id AS lotId,
        t.code AS lotCode, l.lot_account_id AS lotAccountId, l.place_account_id AS placeAccountId,
-       l.planned_mg AS plannedMg, l.document, CAST(l.fat_pct AS DOUBLE) AS fatPct, CAST(l.fat_sd AS DOUBLE) AS fatSd
+       COALESCE((SELECT p.planned_mg FROM line_plan p WHERE p.line_id = l.id ORDER BY p.seq DESC LIMIT 1), l.planned_mg)
+         AS plannedMg, l.document, CAST(l.fat_pct AS DOUBLE) AS fatPct, CAST(l.fat_sd AS DOUBLE) AS fatSd
      FROM batch_line l JOIN lot t ON t.id = l.lot_id WHERE l.batch_id IN (:ids) ORDER BY l.position`,
     list,
   );
@@ -234,7 +236,7 @@ async function loadAccounts(db: Sql, ids: readonly string[]): Promise<Map<string
   if (unique.length === 0) return new Map();
   const rows = await db.rows<AccountRow & { thing: string | null }>(
     `SELECT a.id, a.kind, a.measure, a.name, l.kind AS lotKind, l.code AS lotCode,
-       CAST(l.fat_pct AS DOUBLE) AS fatPct, CAST(l.fat_sd AS DOUBLE) AS fatSd, i.role, l.price_minor AS priceMinor,
+       CAST(l.fat_pct AS DOUBLE) AS fatPct, CAST(l.fat_sd AS DOUBLE) AS fatSd, i.role, l.price_minor AS priceMinor, l.status AS lotStatus,
        COALESCE(t.name, i.name, c.name) AS thing
      FROM account a LEFT JOIN lot l ON l.account_id = a.id LEFT JOIN trim_kind t ON t.id = l.trim_id
      LEFT JOIN ingredient i ON i.id = l.ingredient_id LEFT JOIN casing c ON c.id = l.casing_id

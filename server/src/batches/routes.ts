@@ -11,6 +11,7 @@ import { correctBatch } from './correct.js';
 import { growBatch } from './grow.js';
 import { openBatch } from './open.js';
 import { loadRecords, recentBatchIds } from './record.js';
+import { replanMeats } from './replan.js';
 import { reverseEntry } from './reverse.js';
 import { buildSummary } from './sheet.js';
 
@@ -43,6 +44,10 @@ export function batchRoutes(router: Router, app: AppContext): void {
   });
   mount(router, ROUTES.growBatch, async ({ person, params, body }) => {
     await growBatch(app, person, params.id, body);
+    return after(params.id);
+  });
+  mount(router, ROUTES.replanMeats, async ({ person, params, body }) => {
+    await replanMeats(app, person, params.id, body);
     return after(params.id);
   });
   mount(router, ROUTES.correctFat, async ({ person, params, body }) => {

@@ -188,11 +188,19 @@ function gateOf(
     mustBeCleared: needsClearing(record, step),
     lines: lines
       .filter((l) => l.stepId === step.id)
-      .map((l) => ({ ...l, band: { lowMg: l.lowMg, highMg: l.highMg } })),
+      .map((l) => ({
+        ...l,
+        band: { lowMg: l.lowMg, highMg: l.highMg },
+        lotHeld: (record.accounts.get(lotAccountOf(record, l.id))?.lotStatus ?? 'available') !== 'available',
+      })),
     readings: record.readings.filter((r) => r.stepId === step.id),
     inMg,
     outMg,
   });
+}
+
+function lotAccountOf(record: BatchRecord, lineId: string): string {
+  return record.lines.find((l) => l.id === lineId)?.lotAccountId ?? '';
 }
 
 /** Between two owners the head of the grinder and the horn are confirmed empty. */

@@ -9,7 +9,7 @@ import { announce } from '../platform/live.js';
 import { invalid } from '../platform/problem.js';
 import { shopBook } from '../platform/settings.js';
 import { addEvent, stockLot } from './lot-writes.js';
-import { nextLotCode } from './store.js';
+import { nextLotCode, type NewLot } from './store.js';
 import { listTrims } from './trims.js';
 
 /**
@@ -46,6 +46,8 @@ async function receive(
           ],
     );
     if (unknown.length > 0) throw invalid(unknown);
+    const believed = (lot: ReceiveLot) =>
+      lot.readingId !== undefined && app.scales.believes(lot.readingId, lot.massMg) ? 'scale' : 'typed';
     for (const lot of lots) {
       const trim = trims.find((t) => t.id === lot.trimId);
       if (!trim) continue;
@@ -55,7 +57,7 @@ async function receive(
         state: lot.state,
         minced: lot.form !== 'whole',
       });
-      await takeIn(tx, now, person, lot, trim, maxC);
+      await takeIn(tx, now, person, lot, { trim, maxC, how: believed(lot) });
     }
     announce(tx, now, { topic: 'lots' });
   });
@@ -66,8 +68,7 @@ async function takeIn(
   now: Date,
   person: Person,
   lot: ReceiveLot,
-  trim: Trim,
-  maxC: number,
+  { trim, maxC, how }: { trim: Trim; maxC: number; how: 'scale' | 'typed' },
 ): Promise<void> {
   const reasons = [
     ...(lot.tempC > maxC
@@ -77,7 +78,7 @@ async function takeIn(
   ];
   const holdReason = reasons.length > 0 ? reasons.join(' ') : null;
   const source = lot.owner === null ? SHOP.suppliers : SHOP.customers;
-  await stockLot(tx, now, person.id, lot.massMg, source, {
+  const stock: NewLot = {
     id: lot.id,
     accountId: uuid(),
     kind: 'trim',
@@ -97,7 +98,8 @@ async function takeIn(
     status: holdReason ? 'hold' : 'available',
     holdReason,
     boxMg: lot.boxMg,
-  });
+  };
+  await stockLot(tx, now, person.id, lot.massMg, source, stock, how);
   addEvent(tx, {
     lotId: lot.id,
     kind: 'received',

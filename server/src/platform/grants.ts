@@ -29,6 +29,7 @@ const GRANTS: Record<string, string> = {
   reading: ADD_ONLY,
   acceptance: ADD_ONLY,
   notice: ADD_ONLY,
+  line_plan: ADD_ONLY,
   lot_parent: ADD_ONLY,
   lot_event: ADD_ONLY,
   lot_photo: ADD_ONLY,

@@ -6,18 +6,26 @@ import { usePerson } from '../app/session.js';
 import { NUMERALS } from '../app/theme.js';
 import { useUnits } from '../app/units.js';
 import { CorrectDialog } from './CorrectDialog.js';
+import { KeepLotDialog } from './KeepLotDialog.js';
+import { ReplanDialog } from './ReplanDialog.js';
 import { TestBatchDialog } from './TestBatchDialog.js';
 
 /** What the fat of the batch is thought to be: at opening, now, and after the ground meat was tested. */
 export function FatPanel({ sheet }: { sheet: BatchSheet }) {
   const units = useUnits();
   const { role } = usePerson();
-  const [open, setOpen] = useState<'test' | 'correct'>();
+  const [open, setOpen] = useState<'test' | 'correct' | 'replan' | 'keep'>();
   const canTest = sheet.state === 'open' && sheet.meatMg > 0 && (role === 'lead' || role === 'bench');
   const best = sheet.fatTest
     ? { fatPct: sheet.fatTest.posteriorPct, fatSd: sheet.fatTest.posteriorSd }
     : { fatPct: sheet.plannedFatPct, fatSd: sheet.fatSd };
   const off = best.fatPct < sheet.window.minPct || best.fatPct > sheet.window.maxPct || sheet.inWindow < 0.5;
+  const current = sheet.steps.find((s) => s.id === sheet.stepId);
+  const weighing =
+    sheet.state === 'open' &&
+    sheet.steps.some(
+      (s) => s.kind === 'weigh-meat' && s.state !== 'closed' && !s.key.startsWith('correction-'),
+    );
   const moved = Math.abs(sheet.plannedFatPct - sheet.openedFatPct) >= 0.05;
   const figure = (fatPct: number, fatSd: number) => `${units.percent(fatPct)} ± ${units.number(fatSd, 1)}`;
   return (
@@ -46,6 +54,16 @@ export function FatPanel({ sheet }: { sheet: BatchSheet }) {
             Test the ground meat
           </Button>
         ) : null}
+        {weighing && role === 'lead' ? (
+          <Button variant="outlined" size="small" onClick={() => setOpen('replan')}>
+            Plan again what is not weighed
+          </Button>
+        ) : null}
+        {canTest && current && current.holdsMass && current.balanceMg > 0 ? (
+          <Button variant="outlined" size="small" onClick={() => setOpen('keep')}>
+            Keep some as a lot
+          </Button>
+        ) : null}
         {canTest && role === 'lead' && off ? (
           <Button variant="outlined" size="small" onClick={() => setOpen('correct')}>
             Correct the fat
@@ -57,6 +75,10 @@ export function FatPanel({ sheet }: { sheet: BatchSheet }) {
           Signed at opening ({guard}): {reason}
         </Box>
       ))}
+      {open === 'replan' ? <ReplanDialog sheet={sheet} onClose={() => setOpen(undefined)} /> : null}
+      {open === 'keep' && current ? (
+        <KeepLotDialog sheet={sheet} step={current} onClose={() => setOpen(undefined)} />
+      ) : null}
       {open === 'test' ? <TestBatchDialog sheet={sheet} onClose={() => setOpen(undefined)} /> : null}
       {open === 'correct' ? (
         <CorrectDialog sheet={sheet} best={best} onClose={() => setOpen(undefined)} />

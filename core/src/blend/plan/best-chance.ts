@@ -1,7 +1,18 @@
 import { judge } from './chance.js';
 import { massesOf, massTerms } from './build-model.js';
-import { column, relaxed, withCosts, type Model, type Solve } from './model.js';
+import {
+  SolverGaveUp,
+  column,
+  relaxed,
+  withCosts,
+  type Model,
+  type Solve,
+  type Effort,
+  type Solution,
+} from './model.js';
 import type { PlanInput } from './types.js';
+
+const QUADRATIC_EFFORT: Effort = { seconds: 0.2 };
 
 /**
  * The blend that trades nearness to the middle of the window against a small uncertainty:
@@ -43,8 +54,18 @@ export function centredBlend(
       bound: middle,
     },
   ];
-  const answer = solve({ columns, rows });
-  return answer.status === 'optimal' ? massesOf(input.trims, answer.values) : undefined;
+  const answer = inBoundedTime({ columns, rows }, solve);
+  return answer?.status === 'optimal' ? massesOf(input.trims, answer.values) : undefined;
+}
+
+/** A quadratic solve that does not end by itself is given up. */
+function inBoundedTime(model: Model, solve: Solve): Solution | undefined {
+  try {
+    return solve(model, QUADRATIC_EFFORT);
+  } catch (error) {
+    if (error instanceof SolverGaveUp) return undefined;
+    throw error;
+  }
 }
 
 const RATIO = (Math.sqrt(5) - 1) / 2;

@@ -1,6 +1,6 @@
 import { bestChance, centredBlend } from './best-chance.js';
 import { boundaryPoint, judge, tangentCut } from './chance.js';
-import { massesOf } from './build-model.js';
+import { buildModel, massesOf, usesBoxes } from './build-model.js';
 import {
   SolverGaveUp,
   relaxed,
@@ -11,6 +11,7 @@ import {
   type Row,
   type Solve,
 } from './model.js';
+import { objectiveCosts } from './objective.js';
 import type { PlanInput } from './types.js';
 
 /** Stop when the best blend found costs no more than this over the proven least cost, relative. */
@@ -19,7 +20,7 @@ const MOST_SOLVES = 12;
 const CHANCE_SLACK = 1e-9;
 /** Whole-number answers: rounds, time and gap of each, and the gap at which they are good enough. */
 const WHOLE_ROUNDS = 3;
-const WHOLE_EFFORT: Effort = { seconds: 0.25, gap: 1e-4 };
+const WHOLE_EFFORT: Effort = { seconds: 0.2, gap: 1e-4 };
 const WHOLE_GAP = 2e-3;
 /** Chance kept in hand where rounding to a scale cannot be mended by moving a division. */
 const ROUNDING_MARGIN = 3e-3;
@@ -145,7 +146,7 @@ function wholeCuts(
     if (!answer) break;
     const kg = massesOf(input.trims, answer);
     const sure = judge(input, kg).chance >= wanted - 1e-6;
-    const candidate = sure ? kg : polish(input, model, costs, answer, solve, state);
+    const candidate = sure ? kg : polish(input, kg, solve, state);
     const chance = candidate ? judge(input, candidate).chance : 0;
     if (candidate && chance >= wanted - 1e-6 && (!best || price(candidate) < price(best))) best = candidate;
     if (candidate && chance > judge(input, likeliest).chance) likeliest = candidate;
@@ -169,23 +170,35 @@ function attempt(model: Model, solve: Solve): Map<string, number> | undefined {
   }
 }
 
-/** The surest cheap blend with the boxes and trims of a whole-number answer. */
+/**
+ * The surest cheap blend of the trims of a whole-number answer: what comes by the box stays as it is,
+ * the loose kilograms are made sure.
+ */
 function polish(
   input: PlanInput,
-  model: Model,
-  costs: ReadonlyMap<string, number>,
-  values: ReadonlyMap<string, number>,
+  kg: readonly number[],
   solve: Solve,
   state: { solves: number },
 ): number[] | undefined {
-  const held: Model = {
-    rows: model.rows,
-    columns: model.columns.map((c) => {
-      const value = values.get(c.name) ?? 0;
-      return c.whole ? { ...c, whole: false, lower: value, upper: value } : c;
-    }),
-  };
-  const inside = insideBlend(input, held, input.confidence ?? 0, solve);
-  if (!inside.met) return inside.kg;
-  return smoothCuts(input, held, costs, massesOf(input.trims, values), inside.kg, solve, state).kg;
+  const used = input.trims.flatMap((trim, i) => {
+    const mass = kg[i] ?? 0;
+    if (mass <= 1e-9) return [];
+    return [{ at: i, trim: usesBoxes(trim) ? { ...trim, lockedKg: mass } : trim }];
+  });
+  if (used.filter(({ trim }) => trim.lockedKg === undefined).length < 2) return undefined;
+  const few: PlanInput = { ...input, maxTrims: undefined, trims: used.map(({ trim }) => trim) };
+  const model = buildModel(few);
+  const costs = objectiveCosts(few);
+  const bare = solve(withCosts(model, costs));
+  if (bare.status === 'infeasible') return undefined;
+  const inside = insideBlend(few, model, few.confidence ?? 0, solve);
+  const found = inside.met
+    ? smoothCuts(few, model, costs, massesOf(few.trims, bare.values), inside.kg, solve, state).kg
+    : inside.kg;
+  if (!found) return undefined;
+  const all = input.trims.map(() => 0);
+  used.forEach(({ at }, i) => {
+    all[at] = found[i] ?? 0;
+  });
+  return all;
 }

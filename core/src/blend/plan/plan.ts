@@ -2,11 +2,23 @@ import { buildModel, massesOf, massTerms } from './build-model.js';
 import { checkPlanInput } from './check-input.js';
 import { confidentBlend } from './confident.js';
 import { describe, money } from './describe.js';
-import { withCosts, withRows, type Model, type Row, type Solve } from './model.js';
+import {
+  SolverGaveUp,
+  withCosts,
+  withRows,
+  type Effort,
+  type Model,
+  type Row,
+  type Solution,
+  type Solve,
+} from './model.js';
 import { objectiveCosts } from './objective.js';
 import { explainInfeasible } from './reasons.js';
 import { settle } from './settle.js';
 import type { PlanAnswer, PlanInput, PlanTrim } from './types.js';
+
+/** Time for the whole-number part of one plan. */
+const WHOLE_EFFORT: Effort = { seconds: 0.7 };
 
 /**
  * Chooses kilograms of each trim: least cost for the batch weight inside the fat window, obeying
@@ -82,9 +94,20 @@ function solveByRank(
     const row: Row = { name: `first_${rank}`, terms: inRank, sense: '>=', bound: most - 1e-8 };
     model = withRows(model, [row]);
   }
-  const answer = solve(withCosts(model, costs));
+  const answer = inBoundedTime(withCosts(model, costs), solve);
   if (answer.status === 'infeasible') return undefined;
   return { model, costs, kg: massesOf(input.trims, answer.values), extraSolves: ranks.length };
+}
+
+/** Boxes and counts can take a solver long: after this long its best blend so far is taken, if it has one. */
+function inBoundedTime(model: Model, solve: Solve): Solution {
+  if (!model.columns.some((c) => c.whole)) return solve(model);
+  try {
+    return solve(model, WHOLE_EFFORT);
+  } catch (error) {
+    if (error instanceof SolverGaveUp) return solve(model);
+    throw error;
+  }
 }
 
 function rankOf(trim: PlanTrim): number {

@@ -18,6 +18,7 @@ import { NUMERALS } from '../../app/theme.js';
 import { Triangle, Trouble } from '../../app/Trouble.js';
 import { useUnits, type Units } from '../../app/units.js';
 import { ColdRoomPlaces } from '../ColdRoomPlaces.js';
+import { GoodsCountDialog } from './GoodsCountDialog.js';
 import { NewIngredientDialog } from './NewIngredientDialog.js';
 import { ReceiveGoodsDialog } from './ReceiveGoodsDialog.js';
 
@@ -30,6 +31,7 @@ export default function GoodsPage() {
   const person = usePerson();
   const [find, setFind] = useState('');
   const [receiving, setReceiving] = useState<StockItem | 'new'>();
+  const [counting, setCounting] = useState<{ item: StockItem; lot: StockItem['lots'][number] }>();
   const field = useRef<HTMLInputElement>(null);
   useShortcut('/', 'find an item', () => field.current?.focus());
   if (goods.error) return <Trouble error={goods.error} again={() => void goods.refetch()} />;
@@ -38,6 +40,7 @@ export default function GoodsPage() {
     `${g.name} ${g.form} ${g.role}`.toLowerCase().includes(find.toLowerCase()),
   );
   const lead = person.role === 'lead';
+  const mayCount = lead || person.role === 'bench';
   return (
     <Box>
       <ColdRoomPlaces />
@@ -63,7 +66,12 @@ export default function GoodsPage() {
         </TableHead>
         <TableBody>
           {rows.map((item) => (
-            <ItemRow key={item.id} item={item} onReceive={lead ? () => setReceiving(item) : undefined} />
+            <ItemRow
+              key={item.id}
+              item={item}
+              onReceive={lead ? () => setReceiving(item) : undefined}
+              onCount={mayCount ? (lot) => setCounting({ item, lot }) : undefined}
+            />
           ))}
         </TableBody>
       </Table>
@@ -74,6 +82,7 @@ export default function GoodsPage() {
           </Button>
         </PrimaryBar>
       ) : null}
+      {counting ? <GoodsCountDialog {...counting} onClose={() => setCounting(undefined)} /> : null}
       {receiving === 'new' ? <NewIngredientDialog onClose={() => setReceiving(undefined)} /> : null}
       {receiving && receiving !== 'new' ? (
         <ReceiveGoodsDialog item={receiving} onClose={() => setReceiving(undefined)} />
@@ -82,7 +91,15 @@ export default function GoodsPage() {
   );
 }
 
-function ItemRow({ item, onReceive }: { item: StockItem; onReceive: (() => void) | undefined }) {
+function ItemRow({
+  item,
+  onReceive,
+  onCount,
+}: {
+  item: StockItem;
+  onReceive: (() => void) | undefined;
+  onCount: ((lot: StockItem['lots'][number]) => void) | undefined;
+}) {
   const units = useUnits();
   const soon = !item.isSupply && (item.free <= 0 || (item.daysLeft !== null && item.daysLeft < SOON_DAYS));
   return (
@@ -110,6 +127,15 @@ function ItemRow({ item, onReceive }: { item: StockItem; onReceive: (() => void)
               : `, ${units.perMass(lot.priceMinor)}`}
             {lot.useBy ? `, use by ${lot.useBy}` : ''}
             {lot.status === 'available' ? '' : ` – ${lot.holdReason ?? lot.status}`}
+            {onCount ? (
+              <Button
+                size="small"
+                aria-label={`Stock take of ${item.name} ${lot.code}`}
+                onClick={() => onCount(lot)}
+              >
+                Count
+              </Button>
+            ) : null}
           </Box>
         ))}
       </TableCell>

@@ -1,12 +1,12 @@
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
 import { v7 as uuid } from 'uuid';
-import { InputError, parseQuantity } from '@zest/core';
 import { ROUTES, type StockItem } from '@zest/contract';
 import { call } from '../../app/api.js';
 import { ActionDialog } from '../../app/ActionDialog.js';
 import { NumberField } from '../../app/fields.js';
 import { useStockCommand } from '../../app/use-stock-command.js';
+import { readAmount } from './read-amount.js';
 
 /** A lot of an ingredient by weight, or of casing by its length. */
 export function ReceiveGoodsDialog({ item, onClose }: { item: StockItem; onClose: () => void }) {
@@ -65,16 +65,4 @@ export function ReceiveGoodsDialog({ item, onClose }: { item: StockItem; onClose
       />
     </ActionDialog>
   );
-}
-
-function readAmount(text: string, casing: boolean): { amount?: number; error?: string } {
-  if (text.trim() === '') return {};
-  try {
-    const typed = /[a-z]/i.test(text) ? text : `${text} ${casing ? 'm' : 'kg'}`;
-    const quantity = parseQuantity(typed, { expect: casing ? 'length' : 'mass' });
-    if (quantity.kind === 'mass') return { amount: quantity.massMg };
-    return quantity.kind === 'length' ? { amount: Math.round(quantity.lengthMm) } : {};
-  } catch (error) {
-    return { error: error instanceof InputError ? error.message : 'Could not be read.' };
-  }
 }

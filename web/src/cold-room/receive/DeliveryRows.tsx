@@ -6,6 +6,7 @@ import { useState } from 'react';
 import { FAT_KNOWN_BY, MEAT_STATES } from '@zest/core';
 import { ARRIVAL_CHECKS, type Trim } from '@zest/contract';
 import { COLOUR } from '../../app/theme.js';
+import { useScaleReading } from '../../app/live.js';
 import { readTemperature } from '../../app/read-fields.js';
 import { usePerson } from '../../app/session.js';
 import { Triangle } from '../../app/Trouble.js';
@@ -85,7 +86,14 @@ function Row({
             </MenuItem>
           ))}
         </TextField>
-        {field('weight', 'Weight', 112)}
+        <TextField
+          label="Weight"
+          value={row.weight}
+          onChange={(e) => onChange(row.id, { weight: e.target.value, readingId: undefined })}
+          error={issues['weight'] !== undefined}
+          helperText={row.note === undefined ? issues['weight'] : ''}
+          sx={{ width: 112 }}
+        />
         {field('boxes', 'or 4 × 10 kg', 136, 'boxWeight')}
         {field('price', 'Price per kg', 104)}
         <TextField
@@ -139,6 +147,7 @@ function Row({
       <Box sx={{ display: 'flex', alignItems: 'center' }}>
         <Checks row={row} onChange={onChange} />
         <Box sx={{ ml: 'auto', whiteSpace: 'nowrap' }}>
+          <FromScale onTake={(weight, readingId) => onChange(row.id, { weight, readingId })} />
           <Button size="small" onClick={() => setMore(!more)} aria-expanded={more}>
             {more ? 'Less' : 'More'}
           </Button>
@@ -175,5 +184,17 @@ function Checks({ row, onChange }: { row: DeliveryRow; onChange: DeliveryRowsPro
         );
       })}
     </Box>
+  );
+}
+
+/** What stands steady on the floor scale now, one touch from the row. */
+function FromScale({ onTake }: { onTake: (weight: string, readingId: string) => void }) {
+  const reading = useScaleReading('floor');
+  if (!reading?.connected || !reading.stable || reading.netMg <= 0) return null;
+  const weight = `${reading.netMg / 1e6} kg`;
+  return (
+    <Button size="small" onClick={() => onTake(weight, reading.id)}>
+      Take {weight} from the scale
+    </Button>
   );
 }

@@ -17,6 +17,8 @@ export interface DeliveryRow {
   useBy: string;
   supplierLot: string;
   owner: string;
+  /** The floor scale's reading that the weight was taken from, as long as nobody typed over it. */
+  readingId: string | undefined;
   failed: NonNullable<ReceiveLot['failedChecks']>;
   /** What a note had in the row, when it could not be read; and what is wrong with it. */
   note: string | undefined;
@@ -37,6 +39,7 @@ export function blankRow(): DeliveryRow {
     useBy: '',
     supplierLot: '',
     owner: '',
+    readingId: undefined,
     failed: [],
     note: undefined,
     issues: {},
@@ -106,6 +109,7 @@ export function readRow(
       boxMg: weight.boxMg,
       owner: row.owner.trim() === '' ? null : row.owner.trim(),
       form: 'whole',
+      ...(row.readingId === undefined ? {} : { readingId: row.readingId }),
       failedChecks: row.failed,
     },
   };
