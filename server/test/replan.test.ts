@@ -160,6 +160,7 @@ describe('surplus of a step', () => {
     const after = await sheetOf(bram, batch.id);
     expect(after.steps.find((s) => s.id === grind.id)!.balanceMg).toBe(grind.balanceMg - 1_200_000);
     expect(after.unaccountedMg).toBe(0);
+    expect(after.meatBasis.massMg).toBe(10_000_000 - 1_200_000);
   });
 });
 

@@ -120,7 +120,16 @@ function currentMeat(record: BatchRecord, live: readonly TransferRow[]) {
       ? sumWhere(live, (t) => t.from === grind.placeAccountId && places.has(t.to))
       : 0,
   });
-  return { massMg: basis.massMg + grown, from: basis.from };
+  // What was kept as a lot of its own before the dry lines were weighed is not seasoned with them.
+  const kept = sumWhere(
+    live,
+    (t) =>
+      places.has(t.from) &&
+      record.accounts.get(t.to)?.lotKind === 'trim' &&
+      !(grind?.closedAt && t.from === grind.placeAccountId) &&
+      (!dryStep?.closedAt || t.at <= dryStep.closedAt),
+  );
+  return { massMg: Math.max(1, basis.massMg + grown - kept), from: basis.from };
 }
 
 /** A correction whose salt, cure and spice were written as lines of their own does not move the others. */

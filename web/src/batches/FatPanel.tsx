@@ -20,7 +20,7 @@ export function FatPanel({ sheet }: { sheet: BatchSheet }) {
     ? { fatPct: sheet.fatTest.posteriorPct, fatSd: sheet.fatTest.posteriorSd }
     : { fatPct: sheet.plannedFatPct, fatSd: sheet.fatSd };
   const off = best.fatPct < sheet.window.minPct || best.fatPct > sheet.window.maxPct || sheet.inWindow < 0.5;
-  const current = sheet.steps.find((s) => s.id === sheet.stepId);
+  const standing = sheet.steps.find((s) => s.holdsMass && s.state !== 'closed' && s.balanceMg > 0);
   const weighing =
     sheet.state === 'open' &&
     sheet.steps.some(
@@ -59,7 +59,7 @@ export function FatPanel({ sheet }: { sheet: BatchSheet }) {
             Plan again what is not weighed
           </Button>
         ) : null}
-        {canTest && current && current.holdsMass && current.balanceMg > 0 ? (
+        {canTest && standing ? (
           <Button variant="outlined" size="small" onClick={() => setOpen('keep')}>
             Keep some as a lot
           </Button>
@@ -76,8 +76,8 @@ export function FatPanel({ sheet }: { sheet: BatchSheet }) {
         </Box>
       ))}
       {open === 'replan' ? <ReplanDialog sheet={sheet} onClose={() => setOpen(undefined)} /> : null}
-      {open === 'keep' && current ? (
-        <KeepLotDialog sheet={sheet} step={current} onClose={() => setOpen(undefined)} />
+      {open === 'keep' && standing ? (
+        <KeepLotDialog sheet={sheet} step={standing} onClose={() => setOpen(undefined)} />
       ) : null}
       {open === 'test' ? <TestBatchDialog sheet={sheet} onClose={() => setOpen(undefined)} /> : null}
       {open === 'correct' ? (

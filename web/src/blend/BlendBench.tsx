@@ -117,7 +117,14 @@ export function BlendBench(props: BlendBenchProps) {
             onRest={() => setRestAt((n) => n + 1)}
             onLock={toggleLock}
           />
-          <Box sx={{ display: 'grid', gridTemplateColumns: 'minmax(0, 1fr) 250px', gap: 3, mt: 1 }}>
+          <Box
+            sx={{
+              display: 'grid',
+              gridTemplateColumns: { xs: '1fr', lg: 'minmax(0, 1fr) 250px' },
+              gap: 3,
+              mt: 1,
+            }}
+          >
             <BlendTable
               rows={rows}
               kg={kg}

@@ -19,7 +19,15 @@ export function BlendFigures({ blend, answer, wanted, lots }: BlendFiguresProps)
   const enough = blend.chance >= wanted - 0.005;
   const test = lots.find((l) => l.id === answer?.testFirst);
   return (
-    <Box sx={{ display: 'flex', flexDirection: 'column', gap: 0.8 }}>
+    <Box
+      sx={{
+        display: 'flex',
+        flexDirection: { xs: 'row', lg: 'column' },
+        flexWrap: 'wrap',
+        columnGap: 4,
+        rowGap: 0.8,
+      }}
+    >
       <Figure
         name="Fat of the meat block"
         value={`${units.percent(blend.fatPct)}`}

@@ -44,7 +44,7 @@ export function BlendTable({ rows, kg, totalKg, locks, onLock, onKg }: BlendTabl
             <TableCell sx={{ fontFamily: 'inherit !important', fontSize: '15px !important' }}>
               {lot.trimName} <span style={{ opacity: 0.75 }}>{lot.code}</span>
             </TableCell>
-            <TableCell align="right" sx={{ width: 100 }}>
+            <TableCell align="right" sx={{ width: 100, minWidth: 100 }}>
               <KgField
                 name={lot.trimName}
                 value={kg[lot.id] ?? 0}

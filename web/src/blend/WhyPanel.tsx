@@ -19,7 +19,7 @@ interface WhyPanelProps {
 /** What limits the blend, what being surer costs, and which lots were not offered. */
 export function WhyPanel({ why, answer, settings, lots, onChange }: WhyPanelProps) {
   return (
-    <Box sx={{ display: 'grid', gridTemplateColumns: '1.2fr 1fr 1fr', gap: 4 }}>
+    <Box sx={{ display: 'grid', gridTemplateColumns: { xs: '1fr 1fr', lg: '1.2fr 1fr 1fr' }, gap: 4 }}>
       <Limits worth={why.worth} settings={settings} lots={lots} onChange={onChange} />
       <Prices why={why} answer={answer} onChange={onChange} />
       <LeftOut settings={settings} lots={lots} />

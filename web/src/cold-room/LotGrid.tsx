@@ -1,4 +1,5 @@
 import Box from '@mui/material/Box';
+import useMediaQuery from '@mui/material/useMediaQuery';
 import { DataGrid, type GridColDef } from '@mui/x-data-grid';
 import { useMemo } from 'react';
 import type { TrimLot } from '@zest/contract';
@@ -20,13 +21,15 @@ interface LotGridProps {
 export function LotGrid({ lots, chosen, onChoose, onOpen }: LotGridProps) {
   const units = useUnits();
   const nonce = styleNonce();
+  const narrow = useMediaQuery('(max-width: 1199px)');
   const columns = useMemo(() => columnsFor(units), [units]);
   return (
-    <Box sx={{ height: 'calc(100vh - 352px)', minHeight: 330 }}>
+    <Box sx={{ height: narrow ? 'calc(100vh - 420px)' : 'calc(100vh - 352px)', minHeight: 300 }}>
       <DataGrid
         aria-label="Lots in the cold room"
         rows={lots}
         columns={columns}
+        columnVisibilityModel={{ freeMg: !narrow, boughtMinorPerKg: !narrow, fatKnownBy: !narrow }}
         rowHeight={50}
         columnHeaderHeight={44}
         {...(nonce === undefined ? {} : { nonce })}

@@ -33,7 +33,7 @@ export function DayTable({ planned, lots, answer, onAct }: DayTableProps) {
     });
   };
   return (
-    <Table size="small" aria-label="Batches planned for today">
+    <Table size="small" aria-label="Batches planned for today" sx={{ '& td, & th': { px: '8px' } }}>
       <TableHead>
         <TableRow>
           <TableCell>Order</TableCell>
@@ -71,7 +71,7 @@ export function DayTable({ planned, lots, answer, onAct }: DayTableProps) {
               </Button>
             </TableCell>
             <BatchCells draft={draft} lots={lots} answer={answer?.batches.find((b) => b.id === draft.id)} />
-            <TableCell sx={{ whiteSpace: 'nowrap' }}>
+            <TableCell sx={{ width: 70 }}>
               <Button size="small" component={Link} to={`/blend?draft=${draft.id}`}>
                 Beam
               </Button>
@@ -102,7 +102,7 @@ function BatchCells({
   const { settings } = draft;
   return (
     <>
-      <TableCell sx={{ minWidth: 150 }}>
+      <TableCell sx={{ minWidth: 120 }}>
         <b>{draft.recipeName}</b>
         {settings.owner ? <Box sx={{ fontSize: 14 }}>for {settings.owner}</Box> : null}
       </TableCell>
