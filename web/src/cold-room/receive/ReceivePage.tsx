@@ -125,7 +125,9 @@ function Receive({ trims }: { trims: readonly Trim[] }) {
         >
           {filled.length === 0
             ? 'Receive …'
-            : `Receive ${filled.length} ${filled.length === 1 ? 'lot' : 'lots'}, ${units.mass(total, 10_000)}`}
+            : checked && bad.length > 0
+              ? `Mend ${bad.length} ${bad.length === 1 ? 'row' : 'rows'} first`
+              : `Receive ${filled.length} ${filled.length === 1 ? 'lot' : 'lots'}, ${units.mass(total, 10_000)}`}
         </Button>
       </PrimaryBar>
     </Box>
