@@ -122,6 +122,27 @@ export const scaleIn = z.object({
   divisionG: number.optional(),
 });
 
+export const backScaleIn = z.object({
+  wanted: z.union([z.strictObject({ finishedKg: kg }), z.strictObject({ links: number, linkG: number })]),
+  yields: z.array(number),
+  lines: z.array(line),
+});
+
+export const measureIn = z.object({
+  text: z.string({ error: 'text must be a text such as "3/4 cup"' }),
+  numberStyle: z.enum(['point', 'comma']).optional(),
+  densityGPerMl: number.optional(),
+  densityRange: z.tuple([number, number]).optional(),
+});
+
+export const tasteIn = z.object({
+  remainingMixKg: kg,
+  mixPerMeatKg: number,
+  fromGPerKg: number,
+  toGPerKg: number,
+  lines: z.array(z.object({ name: z.string(), gPerKgMeat: number })).optional(),
+});
+
 export const nitriteIn = z.object({
   cureG: number,
   nitritePct: pct,

@@ -1,6 +1,7 @@
 import type { z } from 'zod';
 import {
   addBack,
+  backScale,
   casingNeed,
   cookOut,
   ifFatIsOff,
@@ -11,6 +12,7 @@ import {
   learnFat,
   link,
   loads,
+  measure,
   mixture,
   nitrite,
   overPour,
@@ -18,6 +20,7 @@ import {
   plan,
   sample,
   scaleRecipe,
+  taste,
   yields,
   type LedgerAccount,
   type Solve,
@@ -163,6 +166,34 @@ export const CALCULATIONS: Record<string, Calculation> = {
     schema.scaleIn,
     { meatKg: 8, lines: [{ name: 'salt', dose: { gPerKgMeat: 16 } }], loads: 2 },
     scaleRecipe,
+  ),
+  'back-scale': calculation(
+    'The meat and the recipe for wanted finished goods',
+    schema.backScaleIn,
+    {
+      wanted: { links: 200, linkG: 100 },
+      yields: [0.98, 0.9],
+      lines: [{ name: 'salt', dose: { gPerKgMeat: 16 } }],
+    },
+    backScale,
+  ),
+  measure: calculation(
+    'Grams of a cup or a spoon of something',
+    schema.measureIn,
+    { text: '3/4 cup', densityRange: [0.58, 1.02] },
+    measure,
+  ),
+  taste: calculation(
+    'A correction after tasting, on what is left',
+    schema.tasteIn,
+    {
+      remainingMixKg: 10.843,
+      mixPerMeatKg: 1.0843,
+      fromGPerKg: 18,
+      toGPerKg: 15,
+      lines: [{ name: 'pepper', gPerKgMeat: 3 }],
+    },
+    taste,
   ),
   nitrite: calculation(
     'Ingoing nitrite against a rule book',
