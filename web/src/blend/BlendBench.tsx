@@ -1,7 +1,8 @@
 import Box from '@mui/material/Box';
 import ToggleButton from '@mui/material/ToggleButton';
 import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
-import { useEffect, useMemo, useState } from 'react';
+import { useCallback, useEffect, useMemo, useState } from 'react';
+import type { PlanUse } from '@zest/core';
 import type { BlendDraft, BlendSettings, Recipe, TrimLot } from '@zest/contract';
 import { Trouble } from '../app/Trouble.js';
 import { Beam } from '../kit/beam/Beam.js';
@@ -41,9 +42,19 @@ export function BlendBench(props: BlendBenchProps) {
   const [drag, setDrag] = useState<Record<string, number>>();
   const [panel, setPanel] = useState<(typeof PANELS)[number]>('Why this blend');
   const { locks, window } = settings;
-  const change = (next: Partial<BlendSettings>) => setSettings((now) => ({ ...now, ...next }));
-  const setLocks = (next: (now: Record<string, number>) => Record<string, number>) =>
-    setSettings((now) => ({ ...now, locks: next(now.locks) }));
+  const change = useCallback(
+    (next: Partial<BlendSettings>) => setSettings((now) => ({ ...now, ...next })),
+    [],
+  );
+  const setLocks = useCallback(
+    (next: (now: Record<string, number>) => Record<string, number>) =>
+      setSettings((now) => ({ ...now, locks: next(now.locks) })),
+    [],
+  );
+  const take = useCallback(
+    (uses: readonly PlanUse[]) => setLocks(() => Object.fromEntries(uses.map((u) => [u.id, u.massMg / 1e6]))),
+    [setLocks],
+  );
 
   const usable = useMemo(() => lots.filter((l) => whyNot(l, settings) === undefined), [lots, settings]);
   const input = useMemo(() => toPlanInput(settings, usable), [settings, usable]);
@@ -130,6 +141,7 @@ export function BlendBench(props: BlendBenchProps) {
               kg={kg}
               totalKg={settings.meatMg / 1e6}
               locks={locks}
+              moving={drag !== undefined}
               onLock={toggleLock}
               onKg={(id, value) => setLocks((now) => ({ ...now, [id]: value }))}
             />
@@ -156,13 +168,7 @@ export function BlendBench(props: BlendBenchProps) {
             <WhyPanel why={why} answer={optimal} settings={settings} lots={lots} onChange={change} />
           ) : null}
           {panel === 'Other blends' ? (
-            <OthersPanel
-              others={why.others}
-              answer={optimal}
-              lots={usable}
-              window={window}
-              onTake={(uses) => setLocks(() => Object.fromEntries(uses.map((u) => [u.id, u.massMg / 1e6])))}
-            />
+            <OthersPanel others={why.others} answer={optimal} lots={usable} window={window} onTake={take} />
           ) : null}
           {panel === 'If a fat is off' ? <OffPanel lots={rows} kg={kg} window={window} /> : null}
           {panel === 'Kept blends' ? (

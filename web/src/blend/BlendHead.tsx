@@ -2,7 +2,7 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
-import { useState } from 'react';
+import { memo, useState } from 'react';
 import { InputError, formatMass, readDecimal } from '@zest/core';
 import type { BlendSettings, Recipe, TrimLot } from '@zest/contract';
 import { usePerson } from '../app/session.js';
@@ -23,7 +23,15 @@ interface BlendHeadProps {
 const CHANCES = [0, 0.5, 0.8, 0.9, 0.95];
 
 /** What is asked for: product, kilograms, window, how sure, and the rules behind a button. */
-export function BlendHead({ recipe, recipes, lots, settings, busy, onRecipe, onChange }: BlendHeadProps) {
+export const BlendHead = memo(function BlendHead({
+  recipe,
+  recipes,
+  lots,
+  settings,
+  busy,
+  onRecipe,
+  onChange,
+}: BlendHeadProps) {
   const [rules, setRules] = useState(false);
   const owners = [...new Set(lots.flatMap((l) => l.owner ?? []))];
   const chances = [...new Set([...CHANCES, settings.confidence])].sort((a, b) => a - b);
@@ -100,7 +108,7 @@ export function BlendHead({ recipe, recipes, lots, settings, busy, onRecipe, onC
       ) : null}
     </Box>
   );
-}
+});
 
 /** How many rules are set beyond those of the recipe. */
 function ruleCount(settings: BlendSettings, recipe: Recipe): number {

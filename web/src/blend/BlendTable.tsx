@@ -16,12 +16,14 @@ interface BlendTableProps {
   kg: Readonly<Record<string, number>>;
   totalKg: number;
   locks: Readonly<Record<string, number>>;
+  /** A block is being dragged: the weights are shown, not offered for typing. */
+  moving: boolean;
   onLock: (id: string) => void;
   onKg: (id: string, kg: number) => void;
 }
 
 /** The blend in numbers that can be typed; share and fat stand side by side and are never one word. */
-export function BlendTable({ rows, kg, totalKg, locks, onLock, onKg }: BlendTableProps) {
+export function BlendTable({ rows, kg, totalKg, locks, moving, onLock, onKg }: BlendTableProps) {
   const units = useUnits();
   return (
     <Table size="small" aria-label="Trims of the blend">
@@ -45,11 +47,15 @@ export function BlendTable({ rows, kg, totalKg, locks, onLock, onKg }: BlendTabl
               {lot.trimName} <span style={{ opacity: 0.75 }}>{lot.code}</span>
             </TableCell>
             <TableCell align="right" sx={{ width: 100, minWidth: 100 }}>
-              <KgField
-                name={lot.trimName}
-                value={kg[lot.id] ?? 0}
-                onCommit={(value) => onKg(lot.id, value)}
-              />
+              {moving ? (
+                <b style={{ fontSize: 20 }}>{units.mass(Math.round((kg[lot.id] ?? 0) * 1e6), 20_000)}</b>
+              ) : (
+                <KgField
+                  name={lot.trimName}
+                  value={kg[lot.id] ?? 0}
+                  onCommit={(value) => onKg(lot.id, value)}
+                />
+              )}
             </TableCell>
             <TableCell align="right">{units.percent((100 * (kg[lot.id] ?? 0)) / totalKg)}</TableCell>
             <TableCell align="right">

@@ -1,5 +1,6 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
+import { memo } from 'react';
 import type { PlanOptimal, PlanUse } from '@zest/core';
 import type { BlendSettings, TrimLot } from '@zest/contract';
 import { COLOUR, NUMERALS } from '../app/theme.js';
@@ -15,7 +16,13 @@ interface OthersPanelProps {
 }
 
 /** The plan and the next best blends that really differ from it, side by side. */
-export function OthersPanel({ others, answer, lots, window, onTake }: OthersPanelProps) {
+export const OthersPanel = memo(function OthersPanel({
+  others,
+  answer,
+  lots,
+  window,
+  onTake,
+}: OthersPanelProps) {
   if (!others) return <Box>Looking for other blends …</Box>;
   if (others.length === 0) return <Box>No really different blend of these lots obeys the rules.</Box>;
   return (
@@ -34,7 +41,7 @@ export function OthersPanel({ others, answer, lots, window, onTake }: OthersPane
       ))}
     </Box>
   );
-}
+});
 
 function Card({
   title,

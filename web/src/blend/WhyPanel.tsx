@@ -1,5 +1,6 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
+import { memo } from 'react';
 import type { LimitWorth, PlanOptimal } from '@zest/core';
 import type { BlendSettings, TrimLot } from '@zest/contract';
 import { NUMERALS } from '../app/theme.js';
@@ -17,7 +18,7 @@ interface WhyPanelProps {
 }
 
 /** What limits the blend, what being surer costs, and which lots were not offered. */
-export function WhyPanel({ why, answer, settings, lots, onChange }: WhyPanelProps) {
+export const WhyPanel = memo(function WhyPanel({ why, answer, settings, lots, onChange }: WhyPanelProps) {
   return (
     <Box sx={{ display: 'grid', gridTemplateColumns: { xs: '1fr 1fr', lg: '1.2fr 1fr 1fr' }, gap: 4 }}>
       <Limits worth={why.worth} settings={settings} lots={lots} onChange={onChange} />
@@ -25,7 +26,7 @@ export function WhyPanel({ why, answer, settings, lots, onChange }: WhyPanelProp
       <LeftOut settings={settings} lots={lots} />
     </Box>
   );
-}
+});
 
 function Limits({
   worth,
