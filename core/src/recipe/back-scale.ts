@@ -1,7 +1,7 @@
 import { InputError, type InputIssue } from '../errors/index.js';
 import { mixPerMeat, scaleRecipe, type DoseLine, type ScaledRecipe } from './scale.js';
 
-export interface BackScaleInput {
+interface BackScaleInput {
   /** Finished kilograms, or finished links with the mass of one. */
   wanted: { finishedKg: number } | { links: number; linkG: number };
   /** Expected yields of the steps between the mix and the finished goods, as fractions. */

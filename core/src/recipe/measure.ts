@@ -1,7 +1,7 @@
 import { InputError, inputError } from '../errors/index.js';
 import { parseQuantity, type ParseOptions } from '../quantity/parse.js';
 
-export interface MeasureInput extends Pick<ParseOptions, 'numberStyle'> {
+interface MeasureInput extends Pick<ParseOptions, 'numberStyle'> {
   /** As it is written: `3/4 cup`, `2 tbsp`; a weight is taken as it is. */
   text: string;
   /** Density of the ingredient in this very form. Give this or `densityRange`. */

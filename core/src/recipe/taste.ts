@@ -1,6 +1,6 @@
 import { InputError, type InputIssue } from '../errors/index.js';
 
-export interface TasteInput {
+interface TasteInput {
   remainingMixKg: number;
   /** Kilograms of mix per kilogram of meat of the recipe. */
   mixPerMeatKg: number;
@@ -10,7 +10,7 @@ export interface TasteInput {
   lines?: readonly { name: string; gPerKgMeat: number }[] | undefined;
 }
 
-export interface TasteAnswer {
+interface TasteAnswer {
   remainingMeatKg: number;
   /** More of the line, when it was too little. */
   addG?: number;
