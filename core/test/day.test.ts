@@ -1,26 +1,11 @@
 import { beforeAll, describe, expect, it } from 'vitest';
-import { inWindow, mixture, planDay, type DayInput, type PlanTrim, type Solve } from '../src/index.js';
-import { randomBatches, randomStock } from './stocks.js';
+import { inWindow, mixture, planDay, type DayInput, type Solve } from '../src/index.js';
+import { testSolver } from './solver.js';
+import { exactLot, randomBatches, randomStock } from './stocks.js';
 
 let solve: Solve;
 beforeAll(async () => {
-  const { testSolver } = await import('./solver.js');
   solve = await testSolver();
-});
-
-const lot = (
-  id: string,
-  fatPct: number,
-  pricePerKg: number,
-  availableKg: number,
-  more: Partial<PlanTrim> = {},
-) => ({
-  id,
-  fatPct,
-  fatSd: 0,
-  pricePerKg,
-  availableKg,
-  ...more,
 });
 
 /** Mass taken of every lot by all batches that are made. */
@@ -36,7 +21,7 @@ function taken(answer: ReturnType<typeof planDay>): Map<string, number> {
 describe('a day planned together', () => {
   it('gives the cheap fat to the batch that needs it, which one by one does not', () => {
     const day: DayInput = {
-      stock: [lot('lean', 10, 6, 100), lot('middle', 30, 4, 20), lot('dear fat', 80, 9, 40)],
+      stock: [exactLot('lean', 10, 6, 100), exactLot('middle', 30, 4, 20), exactLot('dear fat', 80, 9, 40)],
       batches: [
         { id: 'first', batchKg: 20, window: { minPct: 10, maxPct: 30 } },
         { id: 'second', batchKg: 20, window: { minPct: 26, maxPct: 30 } },
@@ -99,7 +84,7 @@ describe('a day planned together', () => {
 
   it('lets the batch of lowest priority give way and says what would still fit', () => {
     const day: DayInput = {
-      stock: [lot('lean', 10, 6, 30), lot('fat', 50, 2, 30)],
+      stock: [exactLot('lean', 10, 6, 30), exactLot('fat', 50, 2, 30)],
       batches: [
         { id: 'late', priority: 2, batchKg: 40, window: { minPct: 28, maxPct: 32 } },
         { id: 'early', priority: 1, batchKg: 30, window: { minPct: 20, maxPct: 24 } },
@@ -118,7 +103,7 @@ describe('a day planned together', () => {
 
   it('among equals lets the fewest kilograms give way', () => {
     const day: DayInput = {
-      stock: [lot('only', 25, 3, 50)],
+      stock: [exactLot('only', 25, 3, 50)],
       batches: [20, 30, 45].map((batchKg, i) => ({
         id: `b${i}`,
         batchKg,
@@ -131,13 +116,13 @@ describe('a day planned together', () => {
 
   it('keeps what has been weighed and plans the rest around it', () => {
     const day: DayInput = {
-      stock: [lot('lean', 10, 6, 40), lot('fat', 50, 2, 40)],
+      stock: [exactLot('lean', 10, 6, 40), exactLot('fat', 50, 2, 40)],
       batches: [
         {
           id: 'begun',
           batchKg: 20,
           window: { minPct: 24, maxPct: 26 },
-          weighed: [{ ...lot('fat', 58, 2, 0), massKg: 5 }],
+          weighed: [{ ...exactLot('fat', 58, 2, 0), massKg: 5 }],
         },
       ],
     };
@@ -149,7 +134,7 @@ describe('a day planned together', () => {
 
   it('keeps every owner to their own lots', () => {
     const day: DayInput = {
-      stock: [lot('shop', 25, 3, 40), lot('theirs', 25, 0, 12, { owner: 'Mrs Sand' })],
+      stock: [exactLot('shop', 25, 3, 40), exactLot('theirs', 25, 0, 12, { owner: 'Mrs Sand' })],
       batches: [
         { id: 'shop batch', batchKg: 20, window: { minPct: 20, maxPct: 30 } },
         { id: 'their batch', batchKg: 10, window: { minPct: 20, maxPct: 30 }, owner: 'Mrs Sand' },
@@ -162,7 +147,7 @@ describe('a day planned together', () => {
 
   it('tells how far it is and refuses bad batches by their path', () => {
     const told: number[] = [];
-    const stock = [lot('only', 25, 3, 50)];
+    const stock = [exactLot('only', 25, 3, 50)];
     const batch = { id: 'b', batchKg: 10, window: { minPct: 20, maxPct: 30 } };
     planDay({ stock, batches: [batch] }, solve, (step) => told.push(step.done / step.of));
     expect(told[0]).toBe(0);

@@ -1,33 +1,15 @@
 import fc from 'fast-check';
 import { beforeAll, describe, expect, it } from 'vitest';
-import { plan, type PlanInput, type PlanOptimal, type PlanTrim, type Solve } from '../src/index.js';
-import { randomStock, smallPlan } from './stocks.js';
+import { plan, type PlanInput, type PlanOptimal, type Solve } from '../src/index.js';
+import { exactLot, randomStock, smallPlan } from './stocks.js';
+import { optimalPlan, testSolver } from './solver.js';
 
 let solve: Solve;
 beforeAll(async () => {
-  const { testSolver } = await import('./solver.js');
   solve = await testSolver();
 });
 
-function optimal(input: PlanInput): PlanOptimal {
-  const answer = plan(input, solve);
-  if (answer.status !== 'optimal') throw new Error(answer.reasons.map((r) => r.message).join(' '));
-  return answer;
-}
-const lot = (
-  id: string,
-  fatPct: number,
-  pricePerKg: number,
-  availableKg: number,
-  more: Partial<PlanTrim> = {},
-) => ({
-  id,
-  fatPct,
-  fatSd: 0,
-  pricePerKg,
-  availableKg,
-  ...more,
-});
+const optimal = (input: PlanInput): PlanOptimal => optimalPlan(input, solve);
 const kgOf = (answer: PlanOptimal, id: string) => (answer.uses.find((u) => u.id === id)?.massMg ?? 0) / 1e6;
 
 describe('a blend at the limits', () => {
@@ -42,14 +24,14 @@ describe('a blend at the limits', () => {
   });
 
   it('of identical trims costs what one of them would, however the solver shares them out', () => {
-    const twins = Array.from({ length: 6 }, (_, i) => lot(`twin ${i}`, 25, 3, 8));
+    const twins = Array.from({ length: 6 }, (_, i) => exactLot(`twin ${i}`, 25, 3, 8));
     const answer = optimal({ batchKg: 40, window: { minPct: 20, maxPct: 30 }, trims: twins });
     expect(answer.cost).toBeCloseTo(120, 6);
     expect(answer.fatPct).toBeCloseTo(25, 9);
   });
 
   it('takes what is free, and what somebody pays to be rid of, as far as the window lets it', () => {
-    const trims = [lot('lean', 10, 8, 40), lot('free', 30, 0, 40), lot('credit', 60, -1, 40)];
+    const trims = [exactLot('lean', 10, 8, 40), exactLot('free', 30, 0, 40), exactLot('credit', 60, -1, 40)];
     const free = optimal({ batchKg: 20, window: { minPct: 10, maxPct: 30 }, trims: trims.slice(0, 2) });
     expect([free.cost, kgOf(free, 'free')]).toEqual([0, 20]);
     const credit = optimal({ batchKg: 20, window: { minPct: 10, maxPct: 45 }, trims });
@@ -62,18 +44,21 @@ describe('a blend at the limits', () => {
       optimal({
         batchKg: 5,
         window: { minPct: 20, maxPct: 20 },
-        trims: [lot('a', 20, 2, 5), lot('b', 9, 1, 0)],
+        trims: [exactLot('a', 20, 2, 5), exactLot('b', 9, 1, 0)],
       }).uses,
     ).toEqual([{ id: 'a', massMg: 5_000_000, sharePct: 100 }]);
     const short = plan(
-      { batchKg: 5, window: { minPct: 10, maxPct: 30 }, trims: [lot('a', 20, 2, 0)] },
+      { batchKg: 5, window: { minPct: 10, maxPct: 30 }, trims: [exactLot('a', 20, 2, 0)] },
       solve,
     );
     expect(short.status === 'infeasible' && short.reasons[0]?.rule).toBe('stock');
   });
 
   it('says that species rules contradict each other, and that boxes do not divide, with a mend', () => {
-    const trims = [lot('pork', 20, 3, 40, { species: 'pork' }), lot('beef', 20, 5, 40, { species: 'beef' })];
+    const trims = [
+      exactLot('pork', 20, 3, 40, { species: 'pork' }),
+      exactLot('beef', 20, 5, 40, { species: 'beef' }),
+    ];
     const rules = plan(
       {
         batchKg: 20,
@@ -90,7 +75,7 @@ describe('a blend at the limits', () => {
     expect(rules.reasons.map((r) => r.rule)).toEqual(['species_min_0', 'species_min_1']);
     expect(rules.reasons[0]?.message).toContain('40 % can');
     const boxes = plan(
-      { batchKg: 20, window: { minPct: 10, maxPct: 30 }, trims: [lot('a', 20, 3, 35, { boxKg: 7 })] },
+      { batchKg: 20, window: { minPct: 10, maxPct: 30 }, trims: [exactLot('a', 20, 3, 35, { boxKg: 7 })] },
       solve,
     );
     if (boxes.status !== 'infeasible') throw new Error('7 does not divide 20.');

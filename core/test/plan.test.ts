@@ -12,10 +12,10 @@ import {
   type Solve,
 } from '../src/index.js';
 import { seeded } from './seeded.js';
+import { optimalPlan, testSolver } from './solver.js';
 
 let solve: Solve;
 beforeAll(async () => {
-  const { testSolver } = await import('./solver.js');
   solve = await testSolver();
 });
 
@@ -27,11 +27,7 @@ const trim = (
   more: Partial<PlanTrim> = {},
 ): PlanTrim => ({ id, fatPct, fatSd: 1, pricePerKg, availableKg, ...more });
 
-function optimal(input: PlanInput): PlanOptimal {
-  const answer = plan(input, solve);
-  if (answer.status !== 'optimal') throw new Error(answer.reasons.map((r) => r.message).join(' '));
-  return answer;
-}
+const optimal = (input: PlanInput): PlanOptimal => optimalPlan(input, solve);
 
 function randomCase(seed: number, count: number): PlanInput {
   const random = seeded(seed);

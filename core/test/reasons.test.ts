@@ -15,18 +15,14 @@ import {
 } from '../src/index.js';
 import { normal, seeded } from './seeded.js';
 import { randomStock, smallPlan } from './stocks.js';
+import { optimalPlan, testSolver } from './solver.js';
 
 let solve: Solve;
 beforeAll(async () => {
-  const { testSolver } = await import('./solver.js');
   solve = await testSolver();
 });
 
-function optimal(input: PlanInput): PlanOptimal {
-  const answer = plan(input, solve);
-  if (answer.status !== 'optimal') throw new Error(answer.reasons.map((r) => r.message).join(' '));
-  return answer;
-}
+const optimal = (input: PlanInput): PlanOptimal => optimalPlan(input, solve);
 
 describe('the next best blends', () => {
   it('are three, in their rules, really different from the plan and from each other, and no cheaper', () => {

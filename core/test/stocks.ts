@@ -40,3 +40,12 @@ export const smallPlan = (trims: PlanTrim[], more: Partial<PlanInput> = {}): Pla
   trims,
   ...more,
 });
+
+/** A lot whose fat is known exactly. */
+export const exactLot = (
+  id: string,
+  fatPct: number,
+  pricePerKg: number,
+  availableKg: number,
+  more: Partial<PlanTrim> = {},
+): PlanTrim => ({ id, fatPct, fatSd: 0, pricePerKg, availableKg, ...more });
