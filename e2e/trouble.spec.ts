@@ -121,6 +121,10 @@ test('the inspector reads everything and is offered nothing to change', async ({
   await expect(page.getByRole('region', { name: 'Entries' })).toBeVisible();
   await expect(page.getByRole('button', { name: 'Take back' })).toHaveCount(0);
   await expectAccessible(page);
+  for (const place of ['/blend', '/blend/day', '/cold-room/receive']) {
+    await page.goto(place);
+    await expect(page).toHaveURL(/:\d+\/$/);
+  }
 });
 
 test('bench screens fit a phone held sideways', async ({ browser }) => {

@@ -105,6 +105,7 @@ describe('the state of a lot in a word', () => {
     expect(words({ urgency: 'today' }).words).toBe('must go today');
     expect(words({ urgency: 'past' }).words).toBe('past its date');
     expect(words({ weightKnown: 'pre-thaw' }).words).toBe('thawed: weigh it');
+    expect(words({ balanceMg: 0, weightKnown: 'pre-thaw' }).words).toBe('nothing left');
     expect(words({ owner: 'Mrs Sand' })).toEqual({ words: 'Mrs Sand', level: 'fine' });
   });
 });

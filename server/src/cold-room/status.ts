@@ -31,10 +31,10 @@ export async function commandOnLot(
   });
 }
 
-const EVENT: Record<TrimLot['status'], LotEventKind> = {
-  available: 'released',
-  hold: 'held',
-  rejected: 'rejected',
+const EVENT: Record<TrimLot['status'], { kind: LotEventKind; words: string }> = {
+  available: { kind: 'released', words: 'Released' },
+  hold: { kind: 'held', words: 'Put on hold' },
+  rejected: { kind: 'rejected', words: 'Rejected' },
 };
 
 /**
@@ -82,8 +82,8 @@ export async function setLotStatus(
     );
     addEvent(tx, {
       lotId,
-      kind: EVENT[body.status],
-      sentence: `${body.reason}.${read}`.replace('..', '.'),
+      kind: EVENT[body.status].kind,
+      sentence: `${EVENT[body.status].words}: ${body.reason}.${read}`.replace('..', '.'),
       at: now,
       personId: person.id,
     });

@@ -5,6 +5,7 @@ import { Suspense, lazy } from 'react';
 import { BrowserRouter, Navigate, Route, Routes } from 'react-router';
 import { SignInPage } from '../people/SignInPage.js';
 import { TodayPage } from '../today/TodayPage.js';
+import { LeadOnly } from './LeadOnly.js';
 import { Loading } from './Loading.js';
 import { Shell } from './Shell.js';
 import { SessionGate } from './session.js';
@@ -46,14 +47,16 @@ export function App() {
                   <Route element={<Shell />}>
                     <Route index element={<TodayPage />} />
                     <Route path="cold-room" element={<ColdRoomPage />} />
-                    <Route path="cold-room/receive" element={<ReceivePage />} />
                     <Route path="cold-room/goods" element={<GoodsPage />} />
                     <Route path="cold-room/customers" element={<CustomersPage />} />
                     <Route path="cold-room/preparations" element={<PreparationsPage />} />
                     <Route path="cold-room/lots/:id" element={<LotPage />} />
-                    <Route path="blend" element={<BlendPage />} />
-                    <Route path="blend/day" element={<DayPage />} />
-                    <Route path="blend/table" element={<OnTablePage />} />
+                    <Route element={<LeadOnly />}>
+                      <Route path="cold-room/receive" element={<ReceivePage />} />
+                      <Route path="blend" element={<BlendPage />} />
+                      <Route path="blend/day" element={<DayPage />} />
+                      <Route path="blend/table" element={<OnTablePage />} />
+                    </Route>
                     <Route path="batches" element={<BatchListPage />} />
                     <Route path="batches/:id" element={<BatchPage />} />
                     <Route path="bench" element={<BenchListPage />} />

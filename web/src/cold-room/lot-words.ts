@@ -3,6 +3,7 @@ import type { TrimLot } from '@zest/contract';
 
 /** The one thing to know of a lot's state, and whether it presses. */
 export function lotStateWords(lot: TrimLot): { words: string; level: 'fine' | 'press' } {
+  if (lot.balanceMg <= 0) return { words: 'nothing left', level: 'fine' };
   if (lot.status === 'rejected') return { words: 'rejected', level: 'press' };
   if (lot.status === 'hold') return { words: 'on hold', level: 'press' };
   if (lot.isOut) {

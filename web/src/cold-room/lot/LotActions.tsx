@@ -67,7 +67,7 @@ export function LotActions({ lot }: { lot: LotDetail }) {
       sx={{ display: 'flex', flexDirection: 'column', gap: 1 }}
     >
       {actions.map(([key, words, offered]) =>
-        offered ? (
+        offered && (lot.balanceMg > 0 || key === 'count') ? (
           <Button
             key={key}
             variant="outlined"
