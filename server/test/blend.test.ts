@@ -186,7 +186,19 @@ describe('a fat test of a ground batch', () => {
       expect(corrected.lines.find((l) => l.id === first.id)!.dueMg).toBe(first.dueMg);
     }
     expect(corrected.mixMg).toBeGreaterThan(seasoned.mixMg);
-    await workTo(sheet.id, 'mix');
+    const mixed = await workTo(sheet.id, 'mix');
+    expect(mixed.fatTest!.fatPct).toBe(29);
+    shop.clock.minutes(1);
+    const lab = uuid();
+    await bram.post('/fat-tests', { id: lab, method: 'lab', fatPct: 25, batchId: sheet.id });
+    const again = await sheetOf(bram, sheet.id);
+    const prior = { pct: again.openedFatPct, weight: 1 / again.openedFatSd ** 2 };
+    expect(again.fatTest!.posteriorPct).toBeCloseTo(
+      (prior.pct * prior.weight + 25 * 4) / (prior.weight + 4),
+      3,
+    );
+    await ines.post(`/fat-tests/${lab}/reversal`, { id: uuid(), reason: 'sample was not mixed' });
+    expect((await sheetOf(bram, sheet.id)).fatTest).toEqual(mixed.fatTest);
   });
 });
 

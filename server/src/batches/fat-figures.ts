@@ -19,7 +19,7 @@ export function batchFat(
     const account = record.accounts.get(row?.lotAccountId ?? '');
     const massKg = (weighed ? line.weighedMg : line.dueMg) / 1e6;
     return {
-      isCorrection: isCorrection(record, line.stepId),
+      isAfterTest: isAfterTest(record, line.stepId),
       now: { massKg, fatPct: account?.fatPct ?? 0, fatSd: account?.fatSd ?? 0 },
       then: {
         massKg,
@@ -45,21 +45,24 @@ export function batchFat(
 
 function testedFat(
   record: BatchRecord,
-  parts: readonly { isCorrection: boolean; then: FatPart; now: FatPart }[],
+  parts: readonly { isAfterTest: boolean; then: FatPart; now: FatPart }[],
 ): BatchSheet['fatTest'] {
   const test = record.fatTest;
-  const before = parts.filter((p) => !p.isCorrection).map((p) => p.then);
+  const before = parts.filter((p) => !p.isAfterTest).map((p) => p.then);
   if (!test || before.length === 0) return null;
   const prior = mixture(before);
   const posterior = correctFat(prior, test);
   const all = mixture([
     { massKg: prior.massKg, ...posterior },
-    ...parts.filter((p) => p.isCorrection).map((p) => p.now),
+    ...parts.filter((p) => p.isAfterTest).map((p) => p.now),
   ]);
-  return { ...test, posteriorPct: all.fatPct, posteriorSd: all.fatSd };
+  return { fatPct: test.fatPct, fatSd: test.fatSd, posteriorPct: all.fatPct, posteriorSd: all.fatSd };
 }
 
-/** Whether a step was added to weigh in a correction. */
-function isCorrection(record: BatchRecord, stepId: string): boolean {
-  return record.steps.find((s) => s.id === stepId)?.document.key.startsWith('correction-') ?? false;
+/** Whether a step weighs in a correction that the test did not see: it was not in the mix yet. */
+function isAfterTest(record: BatchRecord, stepId: string): boolean {
+  const step = record.steps.find((s) => s.id === stepId);
+  const isCorrection = step?.document.key.startsWith('correction-') ?? false;
+  const { fatTest } = record;
+  return isCorrection && (!step?.closedAt || !fatTest || step.closedAt > fatTest.at);
 }

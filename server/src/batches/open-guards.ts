@@ -10,6 +10,7 @@ import {
 import type { OpenBatch, RecipeDocument } from '@zest/contract';
 import type { Sql } from '../platform/database.js';
 import { fromInputError, invalid } from '../platform/problem.js';
+import { dayOf, kg } from '../platform/words.js';
 import { findMeatLots, type MeatLot } from './open-store.js';
 
 /** Core temperature below which cooking alone is no answer to parasites; common practice. */
@@ -131,7 +132,7 @@ export function guardIssues(
       message: `${wild.join(', ')} can carry parasites and this product is not cooked through. Name the validated freezing or cooking rule that was followed.`,
     });
   }
-  const today = now.toISOString().slice(0, 10);
+  const today = dayOf(now);
   const past = names((l) => l.useBy !== null && l.useBy < today);
   if (past.length > 0 && !signed.useBy) {
     issues.push({
@@ -156,8 +157,4 @@ export function guardIssues(
 function isLowCore(recipe: RecipeDocument): boolean {
   if (recipe.state === 'dried' || recipe.state === 'raw smoked (not cooked)') return true;
   return recipe.steps.some((s) => s.kind === 'cook' && (s.stopBelowC ?? 0) < LOW_CORE_C);
-}
-
-function kg(mg: number): string {
-  return `${(mg / 1e6).toFixed(2)} kg`;
 }

@@ -9,6 +9,7 @@ import type { Sql } from '../platform/database.js';
 import { announce } from '../platform/live.js';
 import { invalid, notFound } from '../platform/problem.js';
 import { shopBook } from '../platform/settings.js';
+import { kg } from '../platform/words.js';
 import { findRecipe } from '../recipes/index.js';
 import { checkMeats } from './open-guards.js';
 import * as store from './open-store.js';
@@ -200,10 +201,6 @@ async function reserveCasing(tx: Sql, body: OpenBatch, recipe: Recipe): Promise<
       message: `Not enough casing: ${metres.toFixed(1)} m of ${casing.name} is needed, ${most.toFixed(1)} m is free.`,
     },
   ]);
-}
-
-function kg(mg: number): string {
-  return `${(mg / 1e6).toFixed(2)} kg`;
 }
 
 function grams(mg: number): string {

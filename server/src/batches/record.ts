@@ -9,6 +9,7 @@ import {
 } from '@zest/contract';
 import type { AccountKind, Measure } from '@zest/core';
 import type { Sql } from '../platform/database.js';
+import { dayOf } from '../platform/words.js';
 
 const signatures = z.record(z.string(), z.string());
 
@@ -122,7 +123,7 @@ export interface BatchRecord {
   acceptances: { batchId: string; lineId: string; weighedMg: number }[];
   notices: { batchId: string; sentence: string }[];
   /** The latest test of the ground blend that still stands. */
-  fatTest: { fatPct: number; fatSd: number } | undefined;
+  fatTest: { fatPct: number; fatSd: number; at: Date } | undefined;
   accounts: Map<string, AccountRow>;
   casing: CasingRow | undefined;
   productAccountId: string | undefined;
@@ -185,8 +186,9 @@ export async function loadRecords(db: Sql, ids: readonly string[]): Promise<Batc
     'SELECT batch_id AS batchId, sentence FROM notice WHERE batch_id IN (:ids) ORDER BY at DESC',
     list,
   );
-  const tests = await db.rows<{ batchId: string; fatPct: number; fatSd: number }>(
-    `SELECT f.batch_id AS batchId, CAST(f.fat_pct AS DOUBLE) AS fatPct, CAST(f.fat_sd AS DOUBLE) AS fatSd
+  const tests = await db.rows<{ batchId: string; fatPct: number; fatSd: number; at: Date }>(
+    `SELECT f.batch_id AS batchId, CAST(f.fat_pct AS DOUBLE) AS fatPct, CAST(f.fat_sd AS DOUBLE) AS fatSd,
+       f.at
      FROM fat_test f LEFT JOIN fat_test r ON r.reverses_id = f.id
      WHERE f.batch_id IN (:ids) AND f.reverses_id IS NULL AND r.id IS NULL ORDER BY f.seq DESC`,
     list,
@@ -250,7 +252,7 @@ async function loadAccounts(db: Sql, ids: readonly string[]): Promise<Map<string
 export async function recentBatchIds(db: Sql, now: Date): Promise<string[]> {
   const rows = await db.rows<{ id: string }>(
     "SELECT id FROM batch WHERE state = 'open' OR planned_for >= :since ORDER BY planned_for DESC, number DESC LIMIT 120",
-    { since: new Date(now.getTime() - 14 * 86_400_000).toISOString().slice(0, 10) },
+    { since: dayOf(new Date(now.getTime() - 14 * 86_400_000)) },
   );
   return rows.map((r) => r.id);
 }

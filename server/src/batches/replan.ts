@@ -6,6 +6,7 @@ import type { Transaction } from '../platform/database.js';
 import { announce } from '../platform/live.js';
 import { conflict, invalid } from '../platform/problem.js';
 import { shopBook } from '../platform/settings.js';
+import { kg } from '../platform/words.js';
 import { commandOnBatch } from './command.js';
 import { massFigures, sumWhere } from './figures.js';
 import { guardIssues, lotObjection, windowIssues } from './open-guards.js';
@@ -154,8 +155,4 @@ async function plan(
      VALUES (:id, :lineId, :plannedMg, :reason, :at, :personId)`,
     { id: uuid(), lineId: line.id, plannedMg, reason, at, personId },
   );
-}
-
-function kg(mg: number): string {
-  return `${(mg / 1e6).toFixed(2)} kg`;
 }

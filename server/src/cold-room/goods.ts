@@ -7,6 +7,7 @@ import { once } from '../platform/commands.js';
 import { DUPLICATE_KEY, errnoOf, type Sql } from '../platform/database.js';
 import { announce } from '../platform/live.js';
 import { invalid, notFound } from '../platform/problem.js';
+import { dayOf } from '../platform/words.js';
 import { addEvent, stockLot } from './lot-writes.js';
 import { nextLotCode } from './store.js';
 
@@ -61,7 +62,7 @@ export async function listGoods(db: Sql, now: Date): Promise<StockItem[]> {
      GROUP BY itemId`,
     { since: new Date(now.getTime() - LOOK_BACK * 86_400_000) },
   );
-  const today = now.toISOString().slice(0, 10);
+  const today = dayOf(now);
   return items.map((item) => {
     const mine = lots.filter((l) => l.itemId === item.id);
     const open = mine.filter((l) => l.status === 'available');
@@ -80,7 +81,7 @@ export async function listGoods(db: Sql, now: Date): Promise<StockItem[]> {
         .filter((l) => l.balance !== null)
         .map(({ itemId: _item, accountKind: _kind, receivedAt, reserved, balance, ...l }) => ({
           ...l,
-          receivedOn: receivedAt.toISOString().slice(0, 10),
+          receivedOn: dayOf(receivedAt),
           urgency: urgency(l.useBy, today),
           balance: balance ?? 0,
           free: (balance ?? 0) - (reserved ?? 0),

@@ -2,6 +2,7 @@ import { v7 as uuid } from 'uuid';
 import { addAccounts, addBalanceRows, postTransfers, type NewTransfer } from '../ledger/index.js';
 import type { Sql, Transaction } from '../platform/database.js';
 import { conflict, invalid, notFound } from '../platform/problem.js';
+import { kg } from '../platform/words.js';
 import { addLot, lockLot, nextLotCode, type LotRow, type NewLot } from './store.js';
 
 /** Makes a lot with its account and its row of stock, empty. */
@@ -173,8 +174,4 @@ export function mustNotBeRejected(lot: LotRow): void {
   if (lot.status === 'rejected') {
     throw conflict('rejected', `${lot.trimName} ${lot.code} is rejected; write it off or send it back.`);
   }
-}
-
-function kg(mg: number): string {
-  return `${(mg / 1e6).toFixed(2)} kg`;
 }

@@ -2,6 +2,7 @@ import type { Outlook, TrimLot } from '@zest/contract';
 import { doseFraction } from '@zest/core';
 import { blendSettings, recipeDocument } from '@zest/contract';
 import type { Sql } from '../platform/database.js';
+import { dayOf } from '../platform/words.js';
 import { listGoods } from './goods.js';
 import { listLots } from './store.js';
 
@@ -31,7 +32,7 @@ async function shortages(db: Sql, now: Date, lots: readonly TrimLot[]): Promise<
      FROM blend_draft d JOIN recipe_version v ON v.recipe_id = d.recipe_id
      WHERE d.batch_id IS NULL AND d.planned_for BETWEEN :today AND :until
        AND v.version_no = (SELECT MAX(x.version_no) FROM recipe_version x WHERE x.recipe_id = d.recipe_id)`,
-    { today: day(now), until: day(new Date(now.getTime() + WEEK_MS)) },
+    { today: dayOf(now), until: dayOf(new Date(now.getTime() + WEEK_MS)) },
   );
   const goods = await listGoods(db, now);
   const needed = new Map<string, number>();
@@ -64,8 +65,4 @@ async function shortages(db: Sql, now: Date, lots: readonly TrimLot[]): Promise<
 
 function parsed(value: unknown): unknown {
   return typeof value === 'string' ? JSON.parse(value) : value;
-}
-
-function day(date: Date): string {
-  return date.toISOString().slice(0, 10);
 }

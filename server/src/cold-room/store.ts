@@ -1,6 +1,7 @@
 import { chillClock, urgency } from '@zest/core';
 import type { TrimLot } from '@zest/contract';
 import type { Sql } from '../platform/database.js';
+import { dayOf } from '../platform/words.js';
 
 export interface LotRow extends Omit<
   TrimLot,
@@ -133,9 +134,9 @@ export function toLot(row: LotRow, now: Date): TrimLot {
     ...rest,
     wild: wild === 1,
     freeMg: row.balanceMg - row.reservedMg,
-    receivedOn: receivedAt.toISOString().slice(0, 10),
+    receivedOn: dayOf(receivedAt),
     ageDays: Math.max(0, Math.floor((now.getTime() - receivedAt.getTime()) / 86_400_000)),
-    urgency: urgency(row.useBy, now.toISOString().slice(0, 10)),
+    urgency: urgency(row.useBy, dayOf(now)),
     outMinutes: clock.minutes,
     isOut: clock.isOut,
   };
