@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { MATERIALS, READING_KINDS } from '@zest/core';
+import { BOOK_IDS, MATERIALS, READING_KINDS } from '@zest/core';
 import { id } from './route.js';
 import { day, fatWindow, instant } from './fields.js';
 import { methodStep } from './recipes.js';
@@ -138,10 +138,32 @@ export const sheetEntry = z.object({
 });
 export type SheetEntry = z.infer<typeof sheetEntry>;
 
+const gauge = z.object({
+  substance: z.string(),
+  title: z.string(),
+  value: z.number(),
+  unit: z.enum(['ppm', '%', 'g/kg']),
+  basis: z.enum(['meat block', 'mix', 'product']),
+  limit: z.number().nullable(),
+  floor: z.number().nullable(),
+  level: z.enum(['ok', 'warn', 'stop', 'name', 'label']),
+  roomMg: z.int().nullable(),
+  roomOf: z.string(),
+  book: z.enum(BOOK_IDS).nullable(),
+  written: z.string(),
+  source: z.string(),
+});
+
 export const batchSheet = batchSummary.extend({
   recipe: z.object({ id, name: z.string(), versionNo: z.int(), state: z.string() }),
   window: fatWindow,
   owner: z.string().nullable(),
+  /** Heat variant it is made at. */
+  heat: z.string().nullable(),
+  /** Where it stands against every limit, weighed or due, with the room that is left. */
+  gauges: z.array(gauge),
+  /** The declaration as made so far; null before the first weight. */
+  label: z.object({ text: z.string(), stateSentence: z.string(), allergens: z.array(z.string()) }).nullable(),
   /** Guards that the lead signed past at opening. */
   signed: z.record(z.string(), z.string()),
   /** Fat of the meat block as the lots were thought to be when the batch was opened. */

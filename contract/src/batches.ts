@@ -16,6 +16,8 @@ export const openBatch = z.object({
     .max(60, { error: 'A batch takes at most 60 lots.' }),
   /** Whose meat it is; absent is the shop's own. */
   owner: z.string().trim().min(1).max(80).nullable().default(null),
+  /** Heat variant it is made at, by name; absent is as written. */
+  heat: z.string().max(30).nullable().default(null),
   /** The draft it is made from, which then is done with. */
   draftId: id.optional(),
   /** Guards the lead signs past, each with a reason. */
@@ -29,6 +31,8 @@ export const openBatch = z.object({
       species: reason.optional(),
       /** A lot is past its use-by date. */
       useBy: reason.optional(),
+      /** The recipe no longer obeys: the rule book or an ingredient has changed since it was published. */
+      recipe: reason.optional(),
     })
     .default({}),
 });
@@ -91,6 +95,7 @@ const READING_RANGE = {
   tack: { name: 'The tack test', min: 0, max: 1, unit: ' (1 passed, 0 failed)', whole: true },
   count: { name: 'The count', min: 1, max: 100_000, unit: '', whole: true },
   sample: { name: 'A sample weight', min: 1, max: 50_000_000, unit: ' mg', whole: true },
+  verdict: { name: 'The verdict', min: 0, max: 1, unit: ' (1 passed, 0 failed)', whole: true },
   cleared: { name: 'Cleared', min: 1, max: 1, unit: ' (1 confirmed)', whole: true },
 } as const;
 

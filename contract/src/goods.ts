@@ -1,6 +1,6 @@
 import { z } from 'zod';
+import { LINE_ROLES } from '@zest/core';
 import { day } from './fields.js';
-import { LINE_ROLES } from './recipes.js';
 import { EVERYONE, LEAD, NONE, id, route } from './route.js';
 
 /** What a stock item is, when it could be salt. */

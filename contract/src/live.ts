@@ -1,5 +1,6 @@
 /** A change that screens may want to read again. */
-export type Change = { topic: 'batch'; batchId: string } | { topic: 'lots' } | { topic: 'drafts' };
+export type Change =
+  { topic: 'batch'; batchId: string } | { topic: 'lots' } | { topic: 'drafts' } | { topic: 'recipes' };
 
 /** Server-sent events: `change` carries a Change, `scale` a ScaleReadingMessage, `beat` nothing. */
 export const LIVE_PATH = '/api/v1/events';

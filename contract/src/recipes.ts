@@ -1,85 +1,179 @@
 import { z } from 'zod';
-import { FAT_CLASSES, STEP_KINDS } from '@zest/core';
+import {
+  CLAIMS,
+  COOLINGS,
+  FAT_CLASSES,
+  FILLS,
+  LINE_ROLES,
+  PRODUCT_STATES,
+  SEASON_HOWS,
+  SHAPES,
+  STEP_KINDS,
+  TWISTS,
+} from '@zest/core';
 import { EVERYONE, NONE, byId, id, route } from './route.js';
 import { fatWindow } from './fields.js';
+import { carries } from './ingredients.js';
+
+/** Longest name or note that a recipe takes. */
+const NAME = 80;
+const NOTE = 300;
+const amount = z
+  .number()
+  .min(0, { error: 'A dose must be 0 or more.' })
+  .max(5000, { error: 'A dose this high is not a dose; check the unit.' });
 
 export const dose = z.union([
-  z.strictObject({ gPerKgMeat: z.number().min(0) }),
-  z.strictObject({ pctOfMeat: z.number().min(0) }),
-  z.strictObject({ pctOfMix: z.number().min(0) }),
-  z.strictObject({ gPerKgMix: z.number().min(0) }),
-  z.strictObject({ packet: z.strictObject({ seasonsKg: z.number(), netG: z.number() }) }),
+  z.strictObject({ gPerKgMeat: amount }),
+  z.strictObject({ pctOfMeat: amount }),
+  z.strictObject({ pctOfMix: amount }),
+  z.strictObject({ gPerKgMix: amount }),
+  z.strictObject({
+    packet: z.strictObject({
+      seasonsKg: z.number().positive({ error: 'A packet seasons more than 0 kg.' }),
+      netG: z.number().positive({ error: 'A packet weighs more than 0 g.' }),
+    }),
+  }),
 ]);
 
-export const LINE_ROLES = [
-  'salt',
-  'cure',
-  'accelerator',
-  'sugar',
-  'seasoning',
-  'binder',
-  'liquid',
-  'inclusion',
-  'fat',
-  'packet',
-] as const;
-
-export const recipeLine = z.object({
-  key: z.string(),
-  ingredientId: id,
-  name: z.string(),
+const lineFields = {
+  key: z.string().min(1).max(40),
+  name: z.string().max(NAME),
   role: z.enum(LINE_ROLES),
-  dose,
+  /** As it was typed or stood on the card. */
+  spoken: z.string().max(NOTE).optional(),
   required: z.boolean(),
-  tolerancePct: z.number().positive().optional(),
+  tolerancePct: z.number().positive({ error: 'A tolerance must be above 0 %.' }).max(50).optional(),
   /** Key of the step at which the line goes in. */
-  entersAt: z.string(),
+  entersAt: z.string().max(40),
+  /** Follows the heat that a batch is made at. */
+  heat: z.boolean().optional(),
   /** Cure only: strength as sodium nitrite. */
   nitritePct: z.number().optional(),
-  note: z.string().optional(),
+  note: z.string().max(NOTE).optional(),
+};
+
+export const recipeLine = z.object({
+  ...lineFields,
+  ingredientId: id,
+  dose,
+  /** What the ingredient held when the version was published. */
+  carries: carries.optional(),
 });
 export type RecipeLine = z.infer<typeof recipeLine>;
 
+const workingLine = z.object({
+  ...lineFields,
+  ingredientId: id.nullable(),
+  dose: dose.nullable(),
+  /** What is not clear; resolved before anything is published. */
+  doubt: z.string().max(500).optional(),
+});
+
+const positive = (what: string, most: number) =>
+  z
+    .number()
+    .positive({ error: `${what} must be above 0.` })
+    .max(most, { error: `${what} is too large.` });
+
 export const methodStep = z.object({
-  key: z.string(),
+  key: z.string().min(1).max(40),
   kind: z.enum(STEP_KINDS),
-  title: z.string(),
+  title: z.string().min(1, { error: 'A step needs a title.' }).max(60),
   /** What a bench hand is told, one sentence. */
-  say: z.string(),
-  plateMm: z.number().optional(),
-  stopAboveC: z.number().optional(),
-  stopBelowC: z.number().optional(),
-  minutes: z.number().optional(),
+  say: z.string().max(NOTE),
+  plateMm: positive('The plate', 40).optional(),
+  pass: z.int().min(1).max(9).optional(),
+  stream: z.enum(['all', 'lean', 'fat']).optional(),
+  stopAboveC: z.number().min(-40).max(100).optional(),
+  stopBelowC: z.number().min(0).max(120).optional(),
+  minutes: positive('The minutes', 100_000).optional(),
+  minMinutes: positive('The least minutes', 100_000).optional(),
+  maxMinutes: positive('The most minutes', 100_000).optional(),
+  hours: positive('The hours', 20_000).optional(),
   bind: z.enum(['short', 'sticky']).optional(),
-  sampleSize: z.int().positive().optional(),
+  seasonHow: z.enum(SEASON_HOWS).optional(),
+  liquidParts: z.int().min(1).max(9).optional(),
+  lotKg: positive('A lot', 1000).optional(),
+  hornMm: positive('The horn', 100).optional(),
+  fill: z.enum(FILLS).optional(),
+  prick: z.boolean().optional(),
+  shape: z.enum(SHAPES).optional(),
+  twist: z.enum(TWISTS).optional(),
+  cooling: z.enum(COOLINGS).optional(),
+  chamberC: z.number().min(0).max(200).optional(),
+  targetLossPct: positive('The loss', 80).optional(),
+  expectedYieldPct: positive('The expected yield', 200).optional(),
+  sampleSize: z.int().positive().max(200).optional(),
+  styleSays: z.string().max(NOTE).optional(),
+  note: z.string().max(NOTE).optional(),
 });
 export type MethodStep = z.infer<typeof methodStep>;
 
-export const recipeCasing = z.object({
+const recipeCasing = z.object({
   casingId: id,
   name: z.string(),
   calibreMm: z.number(),
   gPerM: z.number(),
+  material: z.string().optional(),
 });
 
-export const recipeDocument = z.object({
-  state: z.enum(['raw', 'raw smoked (not cooked)', 'cooked', 'dried']),
+const documentFields = {
+  state: z.enum(PRODUCT_STATES),
   window: fatWindow,
-  confidence: z.number().min(0).max(1),
+  confidence: z.number().min(0).max(0.99, { error: 'The wanted chance must be below 100 %.' }),
   /** Class of product, for the usual window and the ceiling of the rule book. */
   fatClass: z.enum(FAT_CLASSES).optional(),
-  speciesRules: z.array(
-    z.object({ species: z.string(), minPct: z.number().optional(), maxPct: z.number().optional() }),
-  ),
-  usualMeatMg: z.int(),
-  mixerCapacityKg: z.number(),
-  lines: z.array(recipeLine),
-  steps: z.array(methodStep),
+  claims: z.array(z.enum(CLAIMS)).default([]),
+  speciesRules: z
+    .array(
+      z.object({
+        species: z.string().min(1).max(30),
+        minPct: z.number().min(0).max(100).optional(),
+        maxPct: z.number().min(0).max(100).optional(),
+      }),
+    )
+    .max(20),
+  usualMeatMg: z
+    .int({ error: 'The usual batch is whole milligrams.' })
+    .min(0)
+    .max(100_000_000_000, { error: 'The usual batch must be below 100 t.' }),
+  usualText: z.string().max(60).optional(),
+  mixerCapacityKg: z.number().min(0).max(10_000),
+  stufferCapacityKg: positive('The stuffer', 10_000).optional(),
+  basis: z.enum(['meat', 'mix']).default('meat'),
+  heats: z
+    .array(
+      z.object({
+        name: z.string().trim().min(1, { error: 'Name the heat.' }).max(30),
+        factor: positive('The factor', 20),
+      }),
+    )
+    .max(9)
+    .default([]),
+  steps: z.array(methodStep).max(40, { error: 'A method has at most 40 steps.' }),
   casing: recipeCasing.nullable(),
-  linkMassG: z.number().nullable(),
-  linkLengthMm: z.number().nullable(),
-});
+  linkMassG: positive('The piece', 20_000).nullable(),
+  linkLengthMm: positive('The length', 5000).nullable(),
+  packMassG: positive('The pack', 50_000).nullable().optional(),
+  cookingSentence: z.string().max(NOTE).optional(),
+};
+
+/** A recipe as it is published: every line a weight of a known ingredient. */
+export const recipeDocument = z.object({ ...documentFields, lines: z.array(recipeLine).max(200) });
 export type RecipeDocument = z.infer<typeof recipeDocument>;
+
+/** A recipe while it is written. */
+export const workingDocument = z.object({
+  ...documentFields,
+  lines: z.array(workingLine).max(200, { error: 'A recipe has at most 200 lines.' }),
+});
+
+export const recipeName = z
+  .string({ error: 'A recipe needs a name.' })
+  .trim()
+  .min(1, { error: 'A recipe needs a name.' })
+  .max(NAME, { error: 'Keep the name below 80 letters.' });
 
 export const recipe = z.object({
   id,

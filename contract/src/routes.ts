@@ -8,6 +8,8 @@ import { deviceRoutes } from './devices.js';
 import { goodsRoutes } from './goods.js';
 import { lotWorkRoutes } from './lot-work.js';
 import { peopleRoutes } from './people.js';
+import { ingredientRoutes } from './ingredients.js';
+import { recipeWorkRoutes } from './recipe-work.js';
 import { recipeRoutes } from './recipes.js';
 import { EVERYONE, NONE, route } from './route.js';
 
@@ -24,7 +26,7 @@ export const ROUTES = {
       status: z.literal('ok'),
       shop: z.string(),
       demo: z.boolean(),
-      ruleBook: z.enum(BOOK_IDS),
+      ruleBook: z.enum(BOOK_IDS).nullable(),
     }),
   }),
   ...peopleRoutes,
@@ -33,6 +35,8 @@ export const ROUTES = {
   ...goodsRoutes,
   ...blendRoutes,
   ...recipeRoutes,
+  ...recipeWorkRoutes,
+  ...ingredientRoutes,
   ...batchRoutes,
   ...deviceRoutes,
   runCalculation: route({

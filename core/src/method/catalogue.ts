@@ -2,21 +2,38 @@ export const STEP_KINDS = [
   'chill',
   'weigh-meat',
   'weigh-dry',
+  'season',
   'grind',
   'mix',
+  'emulsify',
+  'include',
+  'taste',
   'stuff',
   'link',
   'form',
+  'rest',
   'dry-skin',
   'smoke',
   'cook',
+  'water-cook',
   'cool',
+  'bloom',
   'hang',
+  'cut',
   'pack',
+  'freeze',
 ] as const;
 export type StepKind = (typeof STEP_KINDS)[number];
 
-export const READING_KINDS = ['temperature', 'minutes', 'tack', 'count', 'sample', 'cleared'] as const;
+export const READING_KINDS = [
+  'temperature',
+  'minutes',
+  'tack',
+  'count',
+  'sample',
+  'cleared',
+  'verdict',
+] as const;
 export type ReadingKind = (typeof READING_KINDS)[number];
 
 export const LOSS_REASONS = [
@@ -60,6 +77,13 @@ export const STEP_SHAPES: Record<StepKind, StepShape> = {
   'weigh-dry': shape('Weigh the dry goods', {
     caution: 'Cure is weighed, never spooned. Too much of it is poison.',
   }),
+  season: shape('Season', {
+    holdsMass: true,
+    losses: ['floor'],
+    needs: ['minutes'],
+    passesOn: true,
+    caution: 'Cure is weighed, never spooned. Too much of it is poison.',
+  }),
   grind: shape('Grind', {
     holdsMass: true,
     losses: ['head', 'bone and trim', 'floor'],
@@ -73,12 +97,36 @@ export const STEP_SHAPES: Record<StepKind, StepShape> = {
     passesOn: true,
     caution: 'Never taste raw mix.',
   }),
+  emulsify: shape('Emulsify', {
+    holdsMass: true,
+    losses: ['bowl and hands', 'taste', 'floor'],
+    needs: ['temperature', 'minutes'],
+    passesOn: true,
+    caution: 'Guard down; pull the plug before a hand goes near the knives.',
+  }),
+  include: shape('Put the inclusions in', {
+    holdsMass: true,
+    losses: ['bowl and hands', 'floor'],
+    needs: ['minutes'],
+    passesOn: true,
+  }),
+  taste: shape('Taste', {
+    needs: ['temperature', 'verdict'],
+    caution: 'Never taste raw mix: fry the patty through and read its core.',
+  }),
   stuff: shape('Stuff', {
     holdsMass: true,
     losses: ['barrel and horn', 'burst', 'floor'],
   }),
   link: shape('Link', { holdsMass: true, losses: ['ends', 'burst', 'floor'], needs: ['count', 'sample'] }),
   form: shape('Form', { holdsMass: true, losses: ['bowl and hands', 'floor'], needs: ['count', 'sample'] }),
+  rest: shape('Rest in the cold', {
+    holdsMass: true,
+    losses: ['drip'],
+    needs: ['temperature'],
+    passesOn: true,
+    remainder: 'evaporation',
+  }),
   'dry-skin': shape('Dry the skin', {
     holdsMass: true,
     needs: ['minutes'],
@@ -100,18 +148,28 @@ export const STEP_SHAPES: Record<StepKind, StepShape> = {
     remainder: 'evaporation',
     caution: 'Raw and cooked vessels stay apart.',
   }),
+  'water-cook': shape('Cook in water', {
+    holdsMass: true,
+    losses: ['burst', 'floor'],
+    needs: ['temperature'],
+    remainder: 'fat-out',
+    caution: 'Raw and cooked vessels stay apart.',
+  }),
   cool: shape('Cool', {
     holdsMass: true,
     needs: ['temperature'],
     passesOn: true,
     remainder: 'evaporation',
   }),
+  bloom: shape('Bloom', { holdsMass: true, needs: ['minutes'], passesOn: true, remainder: 'evaporation' }),
   hang: shape('Hang to dry', {
     holdsMass: true,
     needs: ['temperature'],
     remainder: 'evaporation',
     caution: 'Cured is not shelf-stable.',
   }),
+  cut: shape('Cut', { holdsMass: true, losses: ['ends', 'floor'], needs: [] }),
+  freeze: shape('Freeze', { holdsMass: true, needs: ['temperature'], passesOn: true }),
   pack: shape('Pack', { holdsMass: true, losses: ['ends', 'floor'], needs: ['count'] }),
 };
 

@@ -103,6 +103,9 @@ function missingReadings(facts: StepFacts): Missing[] {
     if (kind === 'tack' && last === 0) {
       return [{ what: kind, sentence: 'The tack test failed: mix on and test again.' }];
     }
+    if (kind === 'verdict' && last === 0) {
+      return [{ what: kind, sentence: 'The tasting failed: correct the mix, mix again and taste again.' }];
+    }
     if (kind === 'temperature') return temperature(facts, last);
     return [];
   });
@@ -134,5 +137,6 @@ const ASK: Record<ReadingKind, string> = {
   tack: 'The tack test has not been made.',
   count: 'The pieces have not been counted.',
   sample: 'No piece has been weighed for the sample.',
+  verdict: 'Nobody has said how it tastes.',
   cleared: 'Between two owners: head and horn must be confirmed empty and clean.',
 };

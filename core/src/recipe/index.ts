@@ -1,7 +1,41 @@
+export { asMade, type AsMade, type MadeLine } from './as-made.js';
 export { backScale } from './back-scale.js';
+export { checkRecipe, expectedYield, type RecipeCheck } from './check.js';
+export { compareRecipes, type Difference } from './compare.js';
+export { recipeCost, type CostInput, type RecipeCost } from './cost.js';
+export {
+  CLAIMS,
+  PRODUCT_STATES,
+  type Claim,
+  type ProductState,
+  type WorkingCasing,
+  type WorkingDocument,
+  type WorkingLine,
+} from './document.js';
 export { doseFraction, type Dose, type DoseBasis } from './dose.js';
+export { recipeFigures, type LineFigure, type RecipeFigures } from './figures.js';
+export { blocking, type Finding } from './finding.js';
+export { gauges, strictest, type Gauge } from './gauges.js';
+export * from './ingredient.js';
+export { findInKitchen, looksLikeCure, plain } from './kitchen.js';
+export { casingWords, declaration, type Label, type LabelPart, type LabelRun } from './label.js';
 export { loads } from './loads.js';
 export { measure } from './measure.js';
 export { overPour, type OverPour, type PouredLine } from './over-pour.js';
+export { preBlendFacts, preBlendParts } from './pre-blend.js';
+export { matchIngredient, readCard, type Card, type CardLine } from './read-recipe.js';
+export { readDose, type DoseReading } from './read-dose.js';
+export { ROW_COLUMNS, fromRows, toRows } from './rows.js';
 export { mixPerMeat, scaleRecipe, type DoseLine, type ScaledRecipe, type ScaleInput } from './scale.js';
+export {
+  WANTED,
+  pieceMassG,
+  scaleTo,
+  tryScaleTo,
+  type ScaledBatch,
+  type ScaledLine,
+  type WantedKind,
+} from './scale-to.js';
+export { basisShift, doseThreeWays, fixedDoseErrorPct, onBasis, writeDose } from './show-dose.js';
+export { knownFactor, substitute, timesDose } from './substitute.js';
 export { taste } from './taste.js';

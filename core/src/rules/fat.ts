@@ -31,7 +31,7 @@ const us = (maxPct: number, section: string): FatClassRule['ceiling'] => ({
 });
 
 /** Usual windows are common practice; ceilings are those of the rule books. */
-const FAT_CLASS_RULES: Record<FatClass, FatClassRule> = {
+export const FAT_CLASS_RULES: Record<FatClass, FatClassRule> = {
   'fresh pork': {
     usual: { minPct: 20, maxPct: 30 },
     tooLean: DRY,
@@ -75,18 +75,18 @@ export interface WindowCheck {
 
 /**
  * What speaks against a fat window for a class of product: outside the usual on either side warns, an
- * upper end above a rule book's ceiling stops.
+ * upper end above the ceiling of the book (of any book where none is chosen) stops.
  */
 export function checkWindow(
   window: { minPct: number; maxPct: number },
   fatClass: FatClass | undefined,
-  book: BookId,
+  book: BookId | null,
 ): WindowCheck[] {
   if (fatClass === undefined) return [];
   const { usual, tooLean, tooFat, ceiling } = FAT_CLASS_RULES[fatClass];
-  const limit = ceiling[book];
   const checks: WindowCheck[] = [];
-  if (limit && window.maxPct > limit.maxPct) {
+  for (const [id, limit] of Object.entries(ceiling)) {
+    if ((book !== null && id !== book) || window.maxPct <= limit.maxPct) continue;
     checks.push({
       level: 'stop',
       sentence: `The window ends at ${window.maxPct} % fat; the rule book allows ${fatClass} ${limit.maxPct} % (${limit.source}).`,

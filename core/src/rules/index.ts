@@ -2,3 +2,12 @@ export { BOOK_IDS, NITRITE_RULES, type BookId, type NitriteRule } from './books.
 export { nitrite, type NitriteAnswer, type NitriteInput } from './nitrite.js';
 export { brokenSpeciesRules } from './claims.js';
 export { FAT_CLASSES, checkWindow, type FatClass, type WindowCheck } from './fat.js';
+export {
+  BOOKS_AS_OF,
+  LIMIT_RULES,
+  NITRITE_FLOOR_PPM,
+  SALT_BAND,
+  SUBSTANCES,
+  type LimitRule,
+  type Substance,
+} from './limits.js';

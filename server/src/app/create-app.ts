@@ -7,7 +7,7 @@ import rateLimit from 'express-rate-limit';
 import helmet from 'helmet';
 import { pinoHttp } from 'pino-http';
 import { LIVE_PATH, ROUTES, openApiDocument } from '@zest/contract';
-import { batchRoutes } from '../batches/index.js';
+import { batchRoutes, madeBatches } from '../batches/index.js';
 import { benchRoutes } from '../bench/index.js';
 import { calcRoutes } from '../calc/index.js';
 import { blendRoutes } from '../blend/index.js';
@@ -18,12 +18,12 @@ import type { AppContext } from '../platform/app-context.js';
 import { errorHandler } from '../platform/error-handler.js';
 import { mountOpen, signedIn } from '../platform/mount.js';
 import { HttpProblem } from '../platform/problem.js';
-import { shopBook } from '../platform/settings.js';
+import { chosenBook } from '../platform/settings.js';
 import { recipeRoutes } from '../recipes/index.js';
 
 const BODY_LIMIT = '1mb';
 /** Addresses that take a file in base64 or a long list. */
-const WITH_FILES = ['/deliveries', '/lots/:id/photos'];
+const WITH_FILES = ['/deliveries', '/lots/:id/photos', '/recipe-imports'];
 const FILE_LIMIT = '4mb';
 /** Calculations may take the processor for a while; this many a minute from one address. */
 const CALCULATIONS_A_MINUTE = 600;
@@ -54,7 +54,7 @@ function api(app: AppContext): express.Router {
       status: 'ok' as const,
       shop: row?.value ?? 'Our shop',
       demo: app.config.demo,
-      ruleBook: await shopBook(app.db),
+      ruleBook: await chosenBook(app.db),
     };
   });
   router.get('/openapi.json', (_req, res) => {
@@ -74,7 +74,7 @@ function api(app: AppContext): express.Router {
   peopleRoutes(router, app);
   coldRoomRoutes(router, app);
   blendRoutes(router, app);
-  recipeRoutes(router, app);
+  recipeRoutes(router, app, (recipeId) => madeBatches(app, recipeId));
   batchRoutes(router, app);
   benchRoutes(router, app);
   deviceRoutes(router, app);

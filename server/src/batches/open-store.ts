@@ -81,15 +81,16 @@ export async function addBatch(
     openedAt: Date;
     openedBy: string;
     owner: string | null;
+    heat: string | null;
     signed: object;
   },
 ): Promise<void> {
   const { window, signed, ...rest } = batch;
   await tx.write(
     `INSERT INTO batch (id, number, recipe_version_id, planned_for, planned_meat_mg, window_min_pct, window_max_pct,
-       opened_at, opened_by, owner, signed)
+       opened_at, opened_by, owner, heat, signed)
      VALUES (:id, :number, :recipeVersionId, :plannedFor, :plannedMeatMg, :minPct, :maxPct, :openedAt, :openedBy,
-       :owner, :signed)`,
+       :owner, :heat, :signed)`,
     { ...rest, ...window, signed: JSON.stringify(signed) },
   );
 }

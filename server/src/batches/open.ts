@@ -1,6 +1,6 @@
 import { v7 as uuid } from 'uuid';
-import { STEP_SHAPES, casingNeed, doseFraction, link, mixPerMeat } from '@zest/core';
-import type { MethodStep, OpenBatch, Person, Recipe, RecipeLine } from '@zest/contract';
+import { STEP_SHAPES, blocking, casingNeed, doseFraction, link, mixPerMeat, type Finding } from '@zest/core';
+import type { MethodStep, OpenBatch, Person, Recipe, RecipeLine, RecipeNote } from '@zest/contract';
 import { finishDraft } from '../blend/index.js';
 import { addAccounts, reserve, type NewAccount } from '../ledger/index.js';
 import type { AppContext } from '../platform/app-context.js';
@@ -10,7 +10,7 @@ import { announce } from '../platform/live.js';
 import { invalid, notFound } from '../platform/problem.js';
 import { shopBook } from '../platform/settings.js';
 import { kg } from '../platform/words.js';
-import { findRecipe } from '../recipes/index.js';
+import { atHeat, checkPublished, findRecipe, openNotes, signedAt } from '../recipes/index.js';
 import { checkMeats } from './open-guards.js';
 import * as store from './open-store.js';
 
@@ -32,8 +32,11 @@ export async function openBatch(app: AppContext, person: Person, body: OpenBatch
     app.db,
     { id: body.id, kind: 'open-batch', personId: person.id, at: now, request: body },
     async (tx) => {
-      const recipe = await findRecipe(tx, body.recipeId);
-      if (!recipe) throw notFound('This recipe');
+      const published = await findRecipe(tx, body.recipeId);
+      if (!published) throw notFound('This recipe');
+      await mustStillObey(tx, published, body);
+      const recipe = { ...published, document: atHeat(published.document, heatOf(published, body.heat)) };
+      const notes = await openNotes(tx, recipe.id);
       const book = await shopBook(tx);
       const lots = await checkMeats(tx, body, recipe.document, book, now);
       await store.addBatch(tx, {
@@ -46,18 +49,67 @@ export async function openBatch(app: AppContext, person: Person, body: OpenBatch
         openedAt: now,
         openedBy: person.id,
         owner: body.owner,
+        heat: body.heat,
         signed: body.signed,
       });
-      const steps = await addSteps(tx, body.id, recipe.document.steps);
+      const steps = await addSteps(
+        tx,
+        body.id,
+        recipe.document.steps.map((s) => withNotes(s, notes, 'stepKey')),
+      );
       await store.addProductLot(tx, body.id, recipe.name, now, body.owner);
       await addMeatLines(tx, body, steps, lots);
-      await addDryLines(tx, body, recipe, steps);
+      await addDryLines(tx, body, recipe, steps, notes);
       await reserveCasing(tx, body, recipe);
       if (body.draftId) finishDraft(tx, now, body.draftId, body.id);
       announce(tx, now, { topic: 'batch', batchId: body.id });
       announce(tx, now, { topic: 'lots' });
     },
   );
+}
+
+/**
+ * A published recipe against the book and the library of today: both may have changed since.
+ * @throws HttpProblem 422 for what stops it, or what nobody has signed
+ */
+async function mustStillObey(tx: Sql, recipe: Recipe, body: OpenBatch): Promise<void> {
+  const { findings } = await checkPublished(tx, recipe);
+  const held = blocking(findings, await signedAt(tx, recipe.versionId)).filter(
+    (f) => f.level === 'stop' || !body.signed.recipe,
+  );
+  if (held.length === 0) return;
+  const sentences = (level: Finding['level']) =>
+    held
+      .filter((f) => f.level === level)
+      .map((f) => ({ path: 'recipeId', message: `${recipe.name}: ${f.sentence}` }));
+  const stops = sentences('stop');
+  if (stops.length > 0) throw invalid(stops);
+  const message = sentences('sign')
+    .map((s) => s.message)
+    .join(' ');
+  throw invalid([{ path: 'signed.recipe', message }]);
+}
+
+function heatOf(recipe: Recipe, heat: string | null): string | null {
+  const { heats } = recipe.document;
+  if (heat === null || heats.some((h) => h.name === heat)) return heat;
+  throw invalid([
+    {
+      path: 'heat',
+      message: `“${heat}” is not a heat of ${recipe.name}. Accepted: ${heats.map((h) => h.name).join(', ') || 'none'}.`,
+    },
+  ]);
+}
+
+/** Notes pinned to a line or a step come up with it. */
+function withNotes<T extends { key: string; note?: string | undefined }>(
+  item: T,
+  notes: readonly RecipeNote[],
+  pinnedBy: 'lineKey' | 'stepKey',
+): T {
+  const words = notes.filter((n) => n[pinnedBy] === item.key).map((n) => n.sentence);
+  if (words.length === 0) return item;
+  return { ...item, note: [item.note, ...words].filter(Boolean).join(' · ').slice(0, 300) };
 }
 
 async function addSteps(tx: Sql, batchId: string, method: readonly MethodStep[]): Promise<OpenedStep[]> {
@@ -133,7 +185,13 @@ async function addMeatLines(
   }
 }
 
-async function addDryLines(tx: Sql, body: OpenBatch, recipe: Recipe, steps: readonly OpenedStep[]) {
+async function addDryLines(
+  tx: Sql,
+  body: OpenBatch,
+  recipe: Recipe,
+  steps: readonly OpenedStep[],
+  notes: readonly RecipeNote[],
+) {
   const { lines } = recipe.document;
   const perMeat = mixPerMeat(lines.map((l) => l.dose));
   for (const [i, line] of lines.entries()) {
@@ -158,7 +216,7 @@ async function addDryLines(tx: Sql, body: OpenBatch, recipe: Recipe, steps: read
       lotAccountId: lot.accountId,
       placeAccountId: enters.placeAccountId,
       plannedMg: null,
-      document: line,
+      document: withNotes(line, notes, 'lineKey'),
     });
   }
 }

@@ -9,6 +9,8 @@ import {
 } from '@zest/contract';
 import type { AccountKind, Measure } from '@zest/core';
 import type { Sql } from '../platform/database.js';
+import { atHeat } from '../recipes/index.js';
+import { parsed } from '../platform/json.js';
 import { dayOf } from '../platform/words.js';
 
 const signatures = z.record(z.string(), z.string());
@@ -27,6 +29,8 @@ interface BatchRow {
   windowMaxPct: number;
   openedAt: Date;
   owner: string | null;
+  /** The heat variant it is made at. */
+  heat: string | null;
   signed: Record<string, string>;
   /** A batch of another owner is made on the same day. */
   meetsOther: boolean;
@@ -92,13 +96,14 @@ export interface AccountRow {
   role: string | null;
   priceMinor: number | null;
   lotStatus: 'available' | 'hold' | 'rejected' | null;
+  species: string | null;
 }
 
 interface ReadingRow {
   id: string;
   batchId: string;
   stepId: string;
-  kind: 'temperature' | 'minutes' | 'tack' | 'count' | 'sample' | 'cleared';
+  kind: 'temperature' | 'minutes' | 'tack' | 'count' | 'sample' | 'cleared' | 'verdict';
   value: number;
   at: Date;
   person: string;
@@ -143,7 +148,7 @@ export async function loadRecords(db: Sql, ids: readonly string[]): Promise<Batc
     `SELECT b.id, b.number, r.id AS recipeId, r.name AS recipeName, v.version_no AS versionNo, v.document AS recipe,
        b.state, b.planned_for AS plannedFor, b.planned_meat_mg AS plannedMeatMg,
        CAST(b.window_min_pct AS DOUBLE) AS windowMinPct, CAST(b.window_max_pct AS DOUBLE) AS windowMaxPct,
-       b.opened_at AS openedAt, b.owner, b.signed, b.version,
+       b.opened_at AS openedAt, b.owner, b.heat, b.signed, b.version,
        EXISTS (SELECT 1 FROM batch o WHERE o.planned_for = b.planned_for AND o.id <> b.id AND o.state <> 'cancelled'
          AND NOT o.owner <=> b.owner AND EXISTS (SELECT 1 FROM transfer t WHERE t.batch_id = o.id)) AS meetsOther
      FROM batch b JOIN recipe_version v ON v.id = b.recipe_version_id JOIN recipe r ON r.id = v.recipe_id
@@ -214,10 +219,8 @@ export async function loadRecords(db: Sql, ids: readonly string[]): Promise<Batc
   return batches.map((batch) => ({
     batch: {
       ...batch,
-      recipe: recipeDocument.parse(batch.recipe),
-      signed: signatures.parse(
-        typeof batch.signed === 'string' ? JSON.parse(batch.signed) : (batch.signed ?? {}),
-      ),
+      recipe: atHeat(recipeDocument.parse(batch.recipe), batch.heat),
+      signed: signatures.parse(parsed(batch.signed) ?? {}),
       meetsOther: batch.meetsOther === 1,
     },
     steps: mine(steps, batch.id).map((s) => ({ ...s, document: methodStep.parse(s.document) })),
@@ -238,7 +241,7 @@ async function loadAccounts(db: Sql, ids: readonly string[]): Promise<Map<string
   if (unique.length === 0) return new Map();
   const rows = await db.rows<AccountRow & { thing: string | null }>(
     `SELECT a.id, a.kind, a.measure, a.name, l.kind AS lotKind, l.code AS lotCode,
-       CAST(l.fat_pct AS DOUBLE) AS fatPct, CAST(l.fat_sd AS DOUBLE) AS fatSd, i.role, l.price_minor AS priceMinor, l.status AS lotStatus,
+       CAST(l.fat_pct AS DOUBLE) AS fatPct, CAST(l.fat_sd AS DOUBLE) AS fatSd, i.role, l.price_minor AS priceMinor, l.status AS lotStatus, t.species,
        COALESCE(t.name, i.name, c.name) AS thing
      FROM account a LEFT JOIN lot l ON l.account_id = a.id LEFT JOIN trim_kind t ON t.id = l.trim_id
      LEFT JOIN ingredient i ON i.id = l.ingredient_id LEFT JOIN casing c ON c.id = l.casing_id

@@ -1,7 +1,7 @@
 import type { Router } from 'express';
-import { ROUTES } from '@zest/contract';
+import { BATCH_SHEET_PDF_PATH, ROUTES } from '@zest/contract';
 import type { AppContext } from '../platform/app-context.js';
-import { mount } from '../platform/mount.js';
+import { mount, signedIn } from '../platform/mount.js';
 import { shopBook } from '../platform/settings.js';
 import { acceptLine } from './accept.js';
 import { cancelBatch } from './cancel.js';
@@ -10,6 +10,7 @@ import { readSheet } from './context.js';
 import { correctBatch } from './correct.js';
 import { growBatch } from './grow.js';
 import { openBatch } from './open.js';
+import { batchSheetPdf } from './print.js';
 import { loadRecords, recentBatchIds } from './record.js';
 import { replanMeats } from './replan.js';
 import { reverseEntry } from './reverse.js';
@@ -26,6 +27,19 @@ export function batchRoutes(router: Router, app: AppContext): void {
     return records.map((record) => buildSummary(record, book));
   });
   mount(router, ROUTES.getBatch, ({ params }) => readSheet(app, params.id));
+  router.get(BATCH_SHEET_PDF_PATH.replace('/api/v1', ''), async (request, response) => {
+    const person = signedIn(request);
+    const sheet = await readSheet(app, String(request.params['id']));
+    const url = `${request.protocol}://${request.get('host') ?? 'localhost'}/batches/${sheet.id}`;
+    const pdf = await batchSheetPdf(sheet, url, {
+      system: person.units,
+      numberStyle: person.numberStyle ?? undefined,
+    });
+    response
+      .type('application/pdf')
+      .set('Content-Disposition', `inline; filename="batch-${sheet.number}.pdf"`)
+      .send(pdf);
+  });
   mount(router, ROUTES.openBatch, async ({ person, body }) => {
     await openBatch(app, person, body);
     return after(body.id);

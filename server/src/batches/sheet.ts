@@ -13,6 +13,7 @@ import {
 import type { BatchSheet, BatchSummary, SheetLine, SheetStep } from '@zest/contract';
 import { SCALES } from '../devices/index.js';
 import { batchFat } from './fat-figures.js';
+import { batchGauges, batchLabel } from './obey-figures.js';
 import { massFigures, sheetLines, sumWhere, type MassFigures } from './figures.js';
 import type { BatchRecord, StepRow } from './record.js';
 
@@ -41,6 +42,9 @@ export function buildSheet(record: BatchRecord, book: BookId): BatchSheet {
     },
     window: { minPct: record.batch.windowMinPct, maxPct: record.batch.windowMaxPct },
     owner: record.batch.owner,
+    heat: record.batch.heat,
+    gauges: batchGauges(record, lines, basis.massMg, book),
+    label: batchLabel(record, figures),
     signed: record.batch.signed,
     ...batchFat(record, lines),
     lines,

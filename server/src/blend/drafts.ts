@@ -2,6 +2,7 @@ import { blendSettings, type BlendDraft, type NewDraft, type Person } from '@zes
 import type { AppContext } from '../platform/app-context.js';
 import { once } from '../platform/commands.js';
 import type { Sql, Transaction } from '../platform/database.js';
+import { parsed } from '../platform/json.js';
 import { announce } from '../platform/live.js';
 import { invalid, notFound, stale } from '../platform/problem.js';
 
@@ -102,7 +103,7 @@ function columns(body: Omit<NewDraft, 'id'>) {
 
 function toDraft(row: DraftRow): BlendDraft {
   const { document, changedAt, ...rest } = row;
-  const kept = (typeof document === 'string' ? JSON.parse(document) : document) as {
+  const kept = parsed(document) as {
     settings: unknown;
     result: BlendDraft['result'];
   };

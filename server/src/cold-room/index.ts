@@ -1,5 +1,5 @@
 export { coldRoomRoutes } from './routes.js';
-export { stockLot } from './lot-writes.js';
+export { addEvent, addParent, makeLot, stockLot, stockTransfer } from './lot-writes.js';
 export { prepareLot } from './prepare-lot.js';
 export { countLot } from './stock-take.js';
 export { receiveLot } from './receive.js';

@@ -2,6 +2,7 @@ import type { Outlook, TrimLot } from '@zest/contract';
 import { doseFraction } from '@zest/core';
 import { blendSettings, recipeDocument } from '@zest/contract';
 import type { Sql } from '../platform/database.js';
+import { parsed } from '../platform/json.js';
 import { dayOf } from '../platform/words.js';
 import { listGoods } from './goods.js';
 import { listLots } from './store.js';
@@ -61,8 +62,4 @@ async function shortages(db: Sql, now: Date, lots: readonly TrimLot[]): Promise<
     }
   }
   return short;
-}
-
-function parsed(value: unknown): unknown {
-  return typeof value === 'string' ? JSON.parse(value) : value;
 }

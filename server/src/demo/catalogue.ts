@@ -1,5 +1,4 @@
 import { v7 as uuid } from 'uuid';
-import type { RecipeLine } from '@zest/contract';
 
 /** Everything here is invented for the demonstration shop. */
 export const SHOP_NAME = 'Ternquay Butchers';
@@ -45,85 +44,7 @@ export const TRIMS: readonly {
   { key: 'wildboar', name: 'Wild boar shoulder 88/12', species: 'wild boar', fatPct: 12, wild: true },
 ];
 
-interface DemoIngredient {
-  key: string;
-  name: string;
-  form: string;
-  role: RecipeLine['role'];
-  priceMinorPerKg: number;
-  stockKg: number;
-  nitritePct?: number;
-}
-
-export const INGREDIENTS: readonly DemoIngredient[] = [
-  { key: 'salt', name: 'Fine salt', form: 'fine', role: 'salt', priceMinorPerKg: 60, stockKg: 25 },
-  {
-    key: 'cure',
-    name: 'Cure 0.6 % nitrite',
-    form: 'fine',
-    role: 'cure',
-    priceMinorPerKg: 190,
-    stockKg: 10,
-    nitritePct: 0.6,
-  },
-  {
-    key: 'whitepepper',
-    name: 'White pepper',
-    form: 'ground',
-    role: 'seasoning',
-    priceMinorPerKg: 1650,
-    stockKg: 3,
-  },
-  {
-    key: 'blackpepper',
-    name: 'Black pepper',
-    form: 'cracked',
-    role: 'seasoning',
-    priceMinorPerKg: 1480,
-    stockKg: 4,
-  },
-  { key: 'ginger', name: 'Ginger', form: 'ground', role: 'seasoning', priceMinorPerKg: 1210, stockKg: 1.5 },
-  { key: 'mace', name: 'Mace', form: 'ground', role: 'seasoning', priceMinorPerKg: 4300, stockKg: 0.8 },
-  { key: 'rosemary', name: 'Rosemary', form: 'cut', role: 'seasoning', priceMinorPerKg: 1400, stockKg: 1 },
-  {
-    key: 'coriander',
-    name: 'Coriander seed',
-    form: 'ground',
-    role: 'seasoning',
-    priceMinorPerKg: 780,
-    stockKg: 2,
-  },
-  { key: 'caraway', name: 'Caraway', form: 'whole', role: 'seasoning', priceMinorPerKg: 690, stockKg: 2 },
-  {
-    key: 'juniper',
-    name: 'Juniper',
-    form: 'crushed',
-    role: 'seasoning',
-    priceMinorPerKg: 1900,
-    stockKg: 0.6,
-  },
-  { key: 'garlic', name: 'Garlic', form: 'granulated', role: 'seasoning', priceMinorPerKg: 880, stockKg: 2 },
-  { key: 'paprika', name: 'Paprika', form: 'ground', role: 'seasoning', priceMinorPerKg: 1150, stockKg: 2 },
-  {
-    key: 'mustard',
-    name: 'Mustard seed',
-    form: 'whole',
-    role: 'seasoning',
-    priceMinorPerKg: 420,
-    stockKg: 3,
-  },
-  { key: 'dextrose', name: 'Dextrose', form: 'fine', role: 'sugar', priceMinorPerKg: 240, stockKg: 5 },
-  { key: 'rusk', name: 'Pinhead rusk', form: 'pinhead', role: 'binder', priceMinorPerKg: 210, stockKg: 20 },
-  {
-    key: 'chestnut',
-    name: 'Cooked chestnut',
-    form: 'diced 6 mm',
-    role: 'inclusion',
-    priceMinorPerKg: 1350,
-    stockKg: 14,
-  },
-  { key: 'water', name: 'Iced water', form: 'iced', role: 'liquid', priceMinorPerKg: 0, stockKg: 0 },
-];
+export { INGREDIENTS } from './ingredients.js';
 
 interface DemoCasing {
   key: string;

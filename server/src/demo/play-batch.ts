@@ -55,6 +55,7 @@ export class BatchPlayer {
     await openBatch(this.#app, this.#cast.lead, {
       id,
       owner: null,
+      heat: null,
       signed: {},
       ...plan,
       meatMg,
@@ -129,7 +130,7 @@ export class BatchPlayer {
       if (kind === 'temperature') await this.#read(sheet, step, kind, this.#temperature(step));
       if (kind === 'minutes')
         await this.#read(sheet, step, kind, Math.round((step.minutes ?? 20) * (0.95 + 0.1 * this.#random())));
-      if (kind === 'tack') await this.#read(sheet, step, kind, 1);
+      if (kind === 'tack' || kind === 'verdict') await this.#read(sheet, step, kind, 1);
       if (kind === 'count')
         await this.#read(sheet, step, kind, this.#count(await readSheet(this.#app, sheet.id), step.id));
       if (kind === 'sample') {

@@ -1,5 +1,7 @@
 import { v7 as uuid } from 'uuid';
+import { METHOD_TEMPLATES } from '@zest/core';
 import type { MethodStep, Recipe, RecipeDocument, RecipeLine } from '@zest/contract';
+import { snapshot } from '../recipes/index.js';
 import { CASINGS, INGREDIENTS } from './catalogue.js';
 
 interface Ids {
@@ -36,6 +38,7 @@ function grind(key: string, title: string, plateMm: number): MethodStep {
     title,
     say: `Through the ${plateMm} mm plate, cold and without smear.`,
     plateMm,
+    pass: Number(key.replace(/\D/g, '')),
     stopAboveC: 7,
   };
 }
@@ -45,7 +48,8 @@ function mix(bind: 'short' | 'sticky', minutes: number): MethodStep {
     bind === 'short'
       ? 'Mix until just distributed; coarse links should bite.'
       : 'Mix until a handful sticks to the palm turned down.';
-  return { key: 'mix', kind: 'mix', title: 'Mix', say, bind, minutes };
+  const [minMinutes, maxMinutes] = bind === 'short' ? [2, 6] : [6, 15];
+  return { key: 'mix', kind: 'mix', title: 'Mix', say, bind, minutes, minMinutes, maxMinutes };
 }
 
 const STUFF: MethodStep = {
@@ -73,6 +77,8 @@ const SMOKE: MethodStep = {
   title: 'Smoke',
   say: 'Skin dry first, then smoke; read the chamber.',
   minutes: 150,
+  chamberC: 62,
+  expectedYieldPct: 95,
 };
 const COOK: MethodStep = {
   key: 'cook',
@@ -80,6 +86,8 @@ const COOK: MethodStep = {
   title: 'Cook',
   say: 'To the core temperature, read in the thickest piece, then weigh.',
   stopBelowC: 71,
+  chamberC: 78,
+  expectedYieldPct: 94,
 };
 const COOL: MethodStep = {
   key: 'cool',
@@ -89,7 +97,7 @@ const COOL: MethodStep = {
   stopAboveC: 7,
 };
 
-/** The six products of the demonstration, each with a method of its own. */
+/** The products of the demonstration, each with a method of its own. */
 export function demoRecipes(ids: Ids): Recipe[] {
   const lines = (list: readonly Short[]): RecipeLine[] =>
     list.map(([key, gPerKgMeat, entersAt = 'mix']) => {
@@ -103,7 +111,7 @@ export function demoRecipes(ids: Ids): Recipe[] {
         dose: { gPerKgMeat },
         required: true,
         entersAt,
-        ...(ingredient.nitritePct === undefined ? {} : { nitritePct: ingredient.nitritePct }),
+        ...snapshot({ ...ingredient, ...ingredient.facts, id: '', typed: true }),
       };
     });
   const casing = (key: string): RecipeDocument['casing'] => {
@@ -114,18 +122,28 @@ export function demoRecipes(ids: Ids): Recipe[] {
           name: found.name,
           calibreMm: found.calibreMm,
           gPerM: found.gPerM,
+          material: found.material,
         }
       : null;
   };
   const recipe = (
     name: string,
-    document: Omit<RecipeDocument, 'confidence' | 'mixerCapacityKg'>,
+    document: Omit<RecipeDocument, 'confidence' | 'mixerCapacityKg' | 'claims' | 'basis' | 'heats'> &
+      Partial<Pick<RecipeDocument, 'claims' | 'heats'>>,
   ): Recipe => ({
     id: uuid(),
     name,
     versionId: uuid(),
     versionNo: 1,
-    document: { confidence: 0.8, mixerCapacityKg: 30, ...document },
+    document: {
+      confidence: 0.8,
+      mixerCapacityKg: 30,
+      stufferCapacityKg: 12,
+      claims: [],
+      basis: 'meat',
+      heats: [],
+      ...document,
+    },
   });
   const only = (species: string) => [{ species, minPct: 100 }];
   return [
@@ -306,7 +324,63 @@ export function demoRecipes(ids: Ids): Recipe[] {
       linkMassG: 2200,
       linkLengthMm: null,
     }),
+    recipe('Beacon Frank', {
+      fatClass: 'cooked',
+      state: 'cooked',
+      window: { minPct: 22, maxPct: 27 },
+      speciesRules: [
+        { species: 'beef', minPct: 40 },
+        { species: 'pork', maxPct: 60 },
+        { species: 'lamb', maxPct: 0 },
+      ],
+      usualMeatMg: 20_000_000,
+      lines: lines([
+        ['cure', 15, 'emulsify'],
+        ['salt', 3, 'emulsify'],
+        ['erythorbate', 0.45, 'emulsify'],
+        ['whitepepper', 2.4, 'emulsify'],
+        ['paprika', 3, 'emulsify'],
+        ['nutmeg', 0.6, 'emulsify'],
+        ['garlic', 1, 'emulsify'],
+        ['water', 180, 'emulsify'],
+      ]),
+      steps: methodOf('emulsion'),
+      casing: casing('sheep'),
+      linkMassG: 55,
+      linkLengthMm: null,
+      packMassG: 330,
+    }),
+    recipe('Loft Fennel', {
+      fatClass: 'dried',
+      state: 'dried',
+      window: { minPct: 22, maxPct: 30 },
+      speciesRules: only('pork'),
+      usualMeatMg: 24_000_000,
+      lines: lines([
+        ['slowcure', 25],
+        ['dextrose', 4],
+        ['fennel', 4],
+        ['blackpepper', 3],
+        ['chilli', 1],
+        ['garlic', 1],
+        ['redwine', 20],
+      ]).map((line) => (line.key === 'chilli' ? { ...line, heat: true } : line)),
+      steps: methodOf('hung'),
+      casing: casing('hog'),
+      linkMassG: 260,
+      linkLengthMm: null,
+      heats: [
+        { name: 'mild', factor: 1 },
+        { name: 'hot', factor: 2 },
+      ],
+    }),
   ];
+}
+
+function methodOf(id: string): MethodStep[] {
+  const template = METHOD_TEMPLATES.find((t) => t.id === id);
+  if (!template) throw new Error(`no method ${id}`);
+  return template.steps.map((step) => ({ ...step }));
 }
 
 function withNote(lines: RecipeLine[], key: string, note: string): RecipeLine[] {

@@ -8,6 +8,7 @@ import { NO_SCALES, type ScaleDriver } from '../devices/index.js';
 import { SHOP, addAccounts } from '../ledger/index.js';
 import { addPerson } from '../people/index.js';
 import type { AppContext } from '../platform/app-context.js';
+import { saveSetting } from '../platform/settings.js';
 import { hashSecret } from '../platform/secrets.js';
 import { addRecipe } from '../recipes/index.js';
 import { CASINGS, INGREDIENTS, PEOPLE, SHOP_NAME, TRIMS, makeIds } from './catalogue.js';
@@ -38,7 +39,13 @@ export async function seedDemo(
   const ids = { trims: makeIds(TRIMS), ingredients: makeIds(INGREDIENTS), casings: makeIds(CASINGS) };
   await store.addCatalogue(app.db, ids);
   const recipes = demoRecipes(ids);
-  for (const recipe of recipes) await app.db.transaction((tx) => addRecipe(tx, recipe, clock.now()));
+  const published = {
+    at: clock.now(),
+    personId: cast.lead.id,
+    reason: 'As it stood on the card.',
+    signed: {},
+  };
+  for (const recipe of recipes) await app.db.transaction((tx) => addRecipe(tx, recipe, published));
   clock.set(at(9, 6));
   await stockDryGoods(app, clock, ids);
   const player = new BatchPlayer(app, clock, cast, random);
@@ -203,8 +210,8 @@ async function addPeople(app: AppContext): Promise<Cast> {
   }
   const lead = people.find((p) => p.role === 'lead');
   if (!lead) throw new Error('The demonstration needs a lead.');
-  await store.addSetting(app.db, 'shop_name', SHOP_NAME);
-  await store.addSetting(app.db, 'rule_book', 'eu');
+  await saveSetting(app.db, 'shop_name', SHOP_NAME);
+  await saveSetting(app.db, 'rule_book', 'eu');
   return { lead, hands: people.filter((p) => p.role === 'bench') };
 }
 

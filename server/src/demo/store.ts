@@ -10,30 +10,21 @@ export async function addCatalogue(
     TRIMS.map((t) => [ids.trims.get(t.key) ?? '', t.name, t.species, t.fatPct, t.wild ?? false]),
   );
   await db.insertMany(
-    'INSERT INTO ingredient (id, name, form, role, nitrite_pct, nitrate_pct, salt_pct) VALUES ?',
+    'INSERT INTO ingredient (id, name, form, role, nitrite_pct, nitrate_pct, salt_pct, facts) VALUES ?',
     INGREDIENTS.map((i) => [
       ids.ingredients.get(i.key) ?? '',
       i.name,
       i.form,
       i.role,
       i.nitritePct ?? null,
-      i.nitritePct === undefined ? null : 0,
-      i.role === 'salt' ? 100 : i.role === 'cure' ? 100 - (i.nitritePct ?? 0) : 0,
+      i.nitritePct === undefined ? null : i.facts.contents.nitratePct,
+      i.facts.contents.saltPct,
+      JSON.stringify(i.facts),
     ]),
   );
   await db.insertMany(
     'INSERT INTO casing (id, name, material, calibre_mm, g_per_m) VALUES ?',
     CASINGS.map((c) => [ids.casings.get(c.key) ?? '', c.name, c.material, c.calibreMm, c.gPerM]),
-  );
-}
-
-export async function addSetting(db: Sql, name: string, value: string): Promise<void> {
-  await db.write(
-    'INSERT INTO setting (name, value) VALUES (:name, :value) ON DUPLICATE KEY UPDATE value = :value',
-    {
-      name,
-      value: JSON.stringify(value),
-    },
   );
 }
 

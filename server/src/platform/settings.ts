@@ -1,8 +1,36 @@
 import type { BookId } from '@zest/core';
 import type { Sql } from './database.js';
 
-/** The rule book the shop works by. */
+/** What the shop has set of its limits; null is the common figure. */
+export interface HouseLimits {
+  saltMinGPerKg: number | null;
+  saltMaxGPerKg: number | null;
+  nitriteFloorPpm: number | null;
+}
+
+/** The rule book the shop has chosen, or null. */
+export async function chosenBook(db: Sql): Promise<BookId | null> {
+  return ((await readSetting(db, 'rule_book')) as BookId | undefined) ?? null;
+}
+
+/** The rule book the shop works by; until one is chosen, the one with the strictest nitrite. */
 export async function shopBook(db: Sql): Promise<BookId> {
-  const [row] = await db.rows<{ value: BookId }>("SELECT value FROM setting WHERE name = 'rule_book'");
-  return row?.value ?? 'eu';
+  return (await chosenBook(db)) ?? 'eu';
+}
+
+export async function houseLimits(db: Sql): Promise<HouseLimits> {
+  const kept = (await readSetting(db, 'house_limits')) as Partial<HouseLimits> | undefined;
+  return { saltMinGPerKg: null, saltMaxGPerKg: null, nitriteFloorPpm: null, ...kept };
+}
+
+export async function saveSetting(db: Sql, name: string, value: unknown): Promise<void> {
+  await db.write(
+    'INSERT INTO setting (name, value) VALUES (:name, :value) ON DUPLICATE KEY UPDATE value = :value',
+    { name, value: JSON.stringify(value) },
+  );
+}
+
+async function readSetting(db: Sql, name: string): Promise<unknown> {
+  const [row] = await db.rows<{ value: unknown }>('SELECT value FROM setting WHERE name = :name', { name });
+  return row?.value;
 }

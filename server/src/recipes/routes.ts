@@ -3,13 +3,97 @@ import { ROUTES } from '@zest/contract';
 import type { AppContext } from '../platform/app-context.js';
 import { mount } from '../platform/mount.js';
 import { notFound } from '../platform/problem.js';
+import {
+  addRecipeDraft,
+  changeRecipeDraft,
+  listRecipeDrafts,
+  mustFindRecipeDraft,
+  removeRecipeDraft,
+} from './drafts.js';
+import { importRecipe } from './files.js';
+import { changeIngredient, listIngredients, mustFindIngredient } from './library.js';
+import { addNote, addTasting, openNotes, settleNote } from './notes.js';
+import { addPreBlend, findPreBlendLot, makePreBlend } from './pre-blend.js';
+import { printRoutes } from './print-routes.js';
+import { publishRecipe } from './publish.js';
+import { readRules, setRules } from './rules.js';
 import { findRecipe, listRecipes } from './store.js';
+import { readStory, type MadeBatches } from './story.js';
 
-export function recipeRoutes(router: Router, app: AppContext): void {
-  mount(router, ROUTES.listRecipes, () => listRecipes(app.db));
-  mount(router, ROUTES.getRecipe, async ({ params }) => {
-    const recipe = await findRecipe(app.db, params.id);
+/** @param made batches of a recipe as they were made, from the area that knows batches */
+export function recipeRoutes(router: Router, app: AppContext, made: MadeBatches): void {
+  const found = async (id: string) => {
+    const recipe = await findRecipe(app.db, id);
     if (!recipe) throw notFound('This recipe');
     return recipe;
+  };
+  mount(router, ROUTES.listRecipes, () => listRecipes(app.db));
+  mount(router, ROUTES.getRecipe, ({ params }) => found(params.id));
+  mount(router, ROUTES.getRecipeStory, ({ params }) => readStory(app.db, params.id, made));
+  mount(router, ROUTES.addRecipeNote, async ({ person, params, body }) => {
+    await addNote(app, person, params.id, body);
+    return openNotes(app.db, params.id);
+  });
+  mount(router, ROUTES.settleRecipeNote, async ({ person, params }) => {
+    await settleNote(app, person, params.id, params.noteId);
+    return openNotes(app.db, params.id);
+  });
+  mount(router, ROUTES.addTasting, async ({ person, params, body }) => {
+    await addTasting(app, person, params.id, body);
+    return { id: body.id };
+  });
+  draftRoutes(router, app, found);
+  libraryRoutes(router, app);
+  printRoutes(router, app);
+  mount(router, ROUTES.getRules, () => readRules(app));
+  mount(router, ROUTES.setRules, async ({ body }) => {
+    await setRules(app, body);
+    return { book: body.book };
+  });
+}
+
+function draftRoutes(
+  router: Router,
+  app: AppContext,
+  found: (
+    id: string,
+  ) => ReturnType<typeof findRecipe> extends Promise<infer R> ? Promise<NonNullable<R>> : never,
+): void {
+  mount(router, ROUTES.listRecipeDrafts, () => listRecipeDrafts(app.db));
+  mount(router, ROUTES.getRecipeDraft, ({ params }) => mustFindRecipeDraft(app.db, params.id));
+  mount(router, ROUTES.addRecipeDraft, async ({ person, body }) => {
+    await addRecipeDraft(app, person, body);
+    return mustFindRecipeDraft(app.db, body.id);
+  });
+  mount(router, ROUTES.changeRecipeDraft, async ({ person, params, body }) => {
+    await changeRecipeDraft(app, person, params.id, body);
+    return mustFindRecipeDraft(app.db, params.id);
+  });
+  mount(router, ROUTES.removeRecipeDraft, async ({ params }) => ({
+    removed: await removeRecipeDraft(app, params.id),
+  }));
+  mount(router, ROUTES.importRecipe, async ({ person, body }) => {
+    await importRecipe(app, person, body);
+    return mustFindRecipeDraft(app.db, body.id);
+  });
+  mount(router, ROUTES.publishRecipe, async ({ person, params, body }) =>
+    found(await publishRecipe(app, person, params.id, body)),
+  );
+}
+
+function libraryRoutes(router: Router, app: AppContext): void {
+  mount(router, ROUTES.listIngredients, () => listIngredients(app.db));
+  mount(router, ROUTES.changeIngredient, async ({ params, body }) => {
+    await changeIngredient(app, params.id, body.version, body.facts);
+    return mustFindIngredient(app.db, params.id);
+  });
+  mount(router, ROUTES.addPreBlend, async ({ person, body }) => {
+    await addPreBlend(app, person, body);
+    return mustFindIngredient(app.db, body.id);
+  });
+  mount(router, ROUTES.makePreBlend, async ({ person, params, body }) => {
+    await makePreBlend(app, person, params.id, body);
+    const lot = await findPreBlendLot(app.db, body.id);
+    return { lotId: body.id, code: lot?.code ?? '', item: await mustFindIngredient(app.db, params.id) };
   });
 }

@@ -1,5 +1,7 @@
-import { recipeDocument, type Recipe } from '@zest/contract';
+import { recipeDocument, type Recipe, type RecipeDocument } from '@zest/contract';
+import { timesDose } from '@zest/core';
 import type { Sql } from '../platform/database.js';
+import { parsed } from '../platform/json.js';
 
 interface RecipeRow {
   id: string;
@@ -23,19 +25,111 @@ export async function findRecipe(db: Sql, id: string): Promise<Recipe | undefine
   return row && read(row);
 }
 
-export async function addRecipe(tx: Sql, recipe: Recipe, publishedAt: Date): Promise<void> {
-  await tx.write('INSERT INTO recipe (id, name) VALUES (:id, :name)', { id: recipe.id, name: recipe.name });
+/** How a version came to be. */
+export interface Publication {
+  at: Date;
+  personId: string | null;
+  reason: string;
+  signed: Record<string, string>;
+  /** A new variant: the version it began from. */
+  parentVersionId?: string | null;
+}
+
+/** A new recipe with its first version. */
+export async function addRecipe(tx: Sql, recipe: Recipe, by: Publication): Promise<void> {
+  await tx.write('INSERT INTO recipe (id, name, parent_version_id) VALUES (:id, :name, :parent)', {
+    id: recipe.id,
+    name: recipe.name,
+    parent: by.parentVersionId ?? null,
+  });
+  await addVersion(tx, recipe, by);
+}
+
+/** One more version of a recipe; it never changes again. */
+export async function addVersion(tx: Sql, recipe: Omit<Recipe, 'name'>, by: Publication): Promise<void> {
   await tx.write(
-    `INSERT INTO recipe_version (id, recipe_id, version_no, published_at, document)
-     VALUES (:versionId, :id, :versionNo, :publishedAt, :document)`,
+    `INSERT INTO recipe_version (id, recipe_id, version_no, published_at, published_by, reason, signed, document)
+     VALUES (:versionId, :id, :versionNo, :at, :personId, :reason, :signed, :document)`,
     {
       id: recipe.id,
       versionId: recipe.versionId,
       versionNo: recipe.versionNo,
-      publishedAt,
+      at: by.at,
+      personId: by.personId,
+      reason: by.reason,
+      signed: JSON.stringify(by.signed),
       document: JSON.stringify(recipe.document),
     },
   );
+}
+
+/** The document with the lines that follow the heat multiplied by the variant's factor. */
+export function atHeat(document: RecipeDocument, heat: string | null): RecipeDocument {
+  const factor = document.heats.find((h) => h.name === heat)?.factor ?? 1;
+  if (factor === 1) return document;
+  return {
+    ...document,
+    lines: document.lines.map((line) => (line.heat ? { ...line, dose: timesDose(line.dose, factor) } : line)),
+  };
+}
+
+export interface VersionRow {
+  id: string;
+  no: number;
+  publishedAt: Date;
+  person: string | null;
+  reason: string;
+  signed: Record<string, string>;
+  document: RecipeDocument;
+}
+
+/** Every version of a recipe, the newest first. */
+export async function listVersions(db: Sql, recipeId: string): Promise<VersionRow[]> {
+  const rows = await db.rows<
+    Omit<VersionRow, 'document' | 'signed'> & { document: unknown; signed: unknown }
+  >(
+    `SELECT v.id, v.version_no AS no, v.published_at AS publishedAt, p.name AS person, v.reason, v.signed, v.document
+     FROM recipe_version v LEFT JOIN person p ON p.id = v.published_by
+     WHERE v.recipe_id = :recipeId ORDER BY v.version_no DESC`,
+    { recipeId },
+  );
+  return rows.map((row) => ({
+    ...row,
+    signed: (parsed(row.signed) ?? {}) as Record<string, string>,
+    document: recipeDocument.parse(row.document),
+  }));
+}
+
+/** What the lead signed past when a version was published. */
+export async function signedAt(db: Sql, versionId: string): Promise<Record<string, string>> {
+  const [row] = await db.rows<{ signed: unknown }>(
+    'SELECT signed FROM recipe_version WHERE id = :versionId',
+    {
+      versionId,
+    },
+  );
+  return (parsed(row?.signed) ?? {}) as Record<string, string>;
+}
+
+interface Family {
+  parent: { recipeId: string; name: string; versionNo: number } | null;
+  variants: { recipeId: string; name: string }[];
+}
+
+/** The recipe a variant began from, and the variants that began from a recipe. */
+export async function readFamily(db: Sql, recipeId: string): Promise<Family> {
+  const [parent] = await db.rows<NonNullable<Family['parent']>>(
+    `SELECT p.id AS recipeId, p.name, v.version_no AS versionNo
+     FROM recipe r JOIN recipe_version v ON v.id = r.parent_version_id JOIN recipe p ON p.id = v.recipe_id
+     WHERE r.id = :recipeId`,
+    { recipeId },
+  );
+  const variants = await db.rows<Family['variants'][number]>(
+    `SELECT r.id AS recipeId, r.name FROM recipe r JOIN recipe_version v ON v.id = r.parent_version_id
+     WHERE v.recipe_id = :recipeId ORDER BY r.name`,
+    { recipeId },
+  );
+  return { parent: parent ?? null, variants };
 }
 
 function read(row: RecipeRow): Recipe {

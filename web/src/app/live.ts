@@ -74,6 +74,10 @@ export function useLiveQueries(): void {
         if (data.topic === 'batch') {
           void client.invalidateQueries({ queryKey: ['batch', data.batchId] });
           void client.invalidateQueries({ queryKey: ['batches'] });
+        } else if (data.topic === 'recipes') {
+          for (const key of ['recipes', 'recipe', 'recipe-drafts', 'ingredients', 'rules', 'health']) {
+            void client.invalidateQueries({ queryKey: [key] });
+          }
         } else if (data.topic === 'drafts') void client.invalidateQueries({ queryKey: ['drafts'] });
         else {
           for (const key of ['lots', 'lot', 'goods', 'customers', 'preparations', 'outlook', 'fat-tests']) {

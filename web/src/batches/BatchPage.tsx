@@ -145,7 +145,13 @@ function StepPanel({ sheet, step }: { sheet: BatchSheet; step: SheetStep }) {
                   ? r.value === 1
                     ? 'tack test passed'
                     : 'tack test failed'
-                  : `${r.value} ${r.kind === 'count' ? 'pieces' : 'minutes'}`}{' '}
+                  : r.kind === 'verdict'
+                    ? r.value === 1
+                      ? 'tasted right'
+                      : 'tasted, not right'
+                    : r.kind === 'cleared'
+                      ? 'cleared for this owner'
+                      : `${r.value} ${r.kind === 'count' ? 'pieces' : 'minutes'}`}{' '}
               · {r.person}, {r.at.slice(11, 16)}
             </Box>
           ))}

@@ -23,6 +23,7 @@ interface ReadingTaskProps extends TaskProps {
 export function ReadingTask(props: ReadingTaskProps) {
   if (props.task.kind === 'tack') return <TackTask {...props} />;
   if (props.task.kind === 'cleared') return <ClearedTask {...props} />;
+  if (props.task.kind === 'verdict') return <VerdictTask {...props} />;
   if (props.task.kind === 'sample') return <SampleTask {...props} />;
   return <TypedTask {...props} task={props.task} />;
 }
@@ -58,7 +59,7 @@ function TypedTask({ sheet, step, pending, header, footer, actions, onDone, task
     if (task.kind === 'casing') {
       const lengthMm = Math.round(typed.value * (unit === 'm' ? 1000 : 304.8));
       await pending.record({ kind: 'casing', label, body: { id: uuid(), stepId: step.id, lengthMm } });
-    } else if (task.kind !== 'tack' && task.kind !== 'cleared') {
+    } else if (task.kind !== 'tack' && task.kind !== 'cleared' && task.kind !== 'verdict') {
       const value = task.kind === 'temperature' && unit === '°F' ? ((typed.value - 32) * 5) / 9 : typed.value;
       await pending.record(readingEntry(step, task.kind, value, label));
     }
@@ -147,8 +148,15 @@ function ClearedTask(props: ReadingTaskProps) {
   return <ConfirmTask {...props} kind="cleared" words={words} yes="Cleared" />;
 }
 
+function VerdictTask(props: ReadingTaskProps) {
+  const words = 'The patty is fried through and its core was read. Salt, spice, fat and bite are right.';
+  return (
+    <ConfirmTask {...props} kind="verdict" words={words} yes="Tastes right" no="Not right, correct it" />
+  );
+}
+
 interface ConfirmTaskProps extends ReadingTaskProps {
-  kind: 'tack' | 'cleared';
+  kind: 'tack' | 'cleared' | 'verdict';
   words: string;
   yes: string;
   no?: string;

@@ -141,6 +141,6 @@ function shown(task: Task, units: Units): string {
   if (task.value === undefined) return '';
   if (task.kind === 'casing') return units.length(task.value);
   if (task.kind === 'temperature') return units.temperature(task.value);
-  if (task.kind === 'tack') return task.value === 1 ? 'passed' : 'failed';
+  if (task.kind === 'tack' || task.kind === 'verdict') return task.value === 1 ? 'passed' : 'failed';
   return task.kind === 'sample' ? `${task.n} weighed` : String(task.value);
 }

@@ -19,7 +19,7 @@ export interface WeighedTask {
 /** A figure that is read or counted: `value` is the latest, casing in mm. */
 export interface ReadTask {
   id: string;
-  kind: 'casing' | 'temperature' | 'minutes' | 'tack' | 'count' | 'sample' | 'cleared';
+  kind: 'casing' | 'temperature' | 'minutes' | 'tack' | 'count' | 'sample' | 'cleared' | 'verdict';
   title: string;
   required: boolean;
   done: boolean;
@@ -38,6 +38,7 @@ const READING_TITLE = {
   count: 'Count',
   sample: 'Sample',
   cleared: 'Cleared for this owner',
+  verdict: 'Verdict',
 } as const;
 
 /** The tasks of a step in the order in which a hand meets them. */

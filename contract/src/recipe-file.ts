@@ -1,0 +1,31 @@
+import { z } from 'zod';
+import { LINE_ROLES } from '@zest/core';
+import { ingredientFacts } from './ingredients.js';
+import { RECIPE_FORMAT } from './recipe-work.js';
+import { recipeName, workingDocument } from './recipes.js';
+
+/** A recipe as a file: it names its ingredients by name and form, so that another shop can read it. */
+export const recipeFile = z.object({
+  format: z.literal(RECIPE_FORMAT, { error: `“format” must be "${RECIPE_FORMAT}".` }),
+  formatVersion: z.literal(1, { error: 'Only version 1 of the format can be read.' }),
+  name: recipeName,
+  version: z.int().nullable(),
+  document: workingDocument.omit({ lines: true, casing: true }).extend({
+    casing: z
+      .object({ name: z.string(), calibreMm: z.number(), gPerM: z.number(), material: z.string().optional() })
+      .nullable(),
+    lines: z
+      .array(
+        workingDocument.shape.lines.element
+          .omit({ ingredientId: true })
+          .extend({ form: z.string().nullable() }),
+      )
+      .max(200),
+  }),
+  ingredients: z.array(
+    ingredientFacts
+      .omit({ preBlend: true })
+      .extend({ name: z.string(), form: z.string(), role: z.enum(LINE_ROLES) }),
+  ),
+});
+export type RecipeFile = z.infer<typeof recipeFile>;

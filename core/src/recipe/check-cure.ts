@@ -1,0 +1,135 @@
+import type { WorkingDocument } from './document.js';
+import type { RecipeFigures } from './figures.js';
+import type { Finding } from './finding.js';
+import type { Gauge } from './gauges.js';
+
+/** Salt, cure and accelerator of the whole recipe, from every source. */
+export function checkCure(
+  document: Pick<WorkingDocument, 'lines' | 'state' | 'claims'>,
+  figures: RecipeFigures,
+  all: readonly Gauge[],
+): Finding[] {
+  return [
+    ...salt(document, figures, all),
+    ...cures(document, figures),
+    ...accelerator(document, figures),
+    ...limits(all),
+  ];
+}
+
+function salt(
+  document: Pick<WorkingDocument, 'lines'>,
+  figures: RecipeFigures,
+  all: readonly Gauge[],
+): Finding[] {
+  const path = (() => {
+    const at = document.lines.findIndex((l) => l.role === 'salt');
+    return at < 0 ? 'lines' : `lines[${at}].dose`;
+  })();
+  if (figures.salt <= 0) {
+    return [
+      {
+        level: 'sign',
+        path: 'lines',
+        guard: 'salt',
+        sentence: 'The recipe has no salt. Put it in, or sign for why there is none.',
+      },
+    ];
+  }
+  const gauge = all.find((g) => g.substance === 'salt');
+  if (!gauge || gauge.level === 'ok') return [];
+  const plain = (figures.plainSalt * 1000).toFixed(1);
+  return [
+    {
+      level: 'sign',
+      path,
+      guard: 'salt',
+      sentence: `Salt from every source is ${gauge.value.toFixed(1)} g/kg of meat (plain salt ${plain}); the house band is ${gauge.floor}–${gauge.limit} g/kg. Mend it, or sign for it.`,
+    },
+  ];
+}
+
+function cures(document: Pick<WorkingDocument, 'lines' | 'claims'>, figures: RecipeFigures): Finding[] {
+  const found: Finding[] = [];
+  const carrying = figures.lines.filter((l) => l.contents.nitritePct + l.contents.nitratePct > 0);
+  const [first, ...more] = carrying;
+  const second = more[0];
+  if (first && second) {
+    const at = document.lines.indexOf(second.line);
+    const packet = carrying.find((l) => l.line.role !== 'cure');
+    found.push({
+      level: 'sign',
+      path: `lines[${at}]`,
+      guard: 'two-cures',
+      sentence: packet
+        ? `${packet.line.name} already holds cure, and ${(packet === first ? second : first).line.name} brings it again. Take one out, or sign for both; the limit counts them together.`
+        : `Two cures: ${first.line.name} and ${second.line.name}. Take one out, or sign for both; the limit counts them together.`,
+    });
+  }
+  if (first && document.claims.includes('no added nitrite')) {
+    found.push({
+      level: 'stop',
+      path: 'claims',
+      guard: 'claim',
+      sentence: `It claims no added nitrite, and ${first.line.name} brings it.`,
+    });
+  }
+  return found;
+}
+
+function accelerator(document: Pick<WorkingDocument, 'lines'>, figures: RecipeFigures): Finding[] {
+  const at = document.lines.findIndex((l) => l.role === 'accelerator');
+  if (at < 0 || figures.nitrite > 0) return [];
+  return [
+    {
+      level: 'warn',
+      path: `lines[${at}]`,
+      guard: 'accelerator',
+      sentence: `${document.lines[at]?.name} helps a nitrite cure along, and there is none here.`,
+    },
+  ];
+}
+
+/** Gauges that stand over a limit, or nitrite below its floor. */
+function limits(all: readonly Gauge[]): Finding[] {
+  return all.flatMap((gauge): Finding[] => {
+    if (gauge.substance === 'salt' || gauge.level === 'ok') return [];
+    const figure = `${show(gauge.value)} ${gauge.unit} of the ${gauge.basis}`;
+    const base = { path: 'lines', guard: gauge.substance };
+    if (gauge.level === 'warn') {
+      return [
+        {
+          ...base,
+          level: 'warn',
+          sentence: `${gauge.title} is ${figure}, under the floor of ${gauge.floor} ppm on meat: colour and protection are thin.`,
+        },
+      ];
+    }
+    const limit = `${show(gauge.limit ?? 0)} ${gauge.unit} (${gauge.written}; ${gauge.source})`;
+    if (gauge.level === 'name') {
+      return [
+        {
+          ...base,
+          level: 'sign',
+          sentence: `${gauge.title} is ${figure}, above ${limit}: the protected name goes. Take some out, or sign for the name the label will have.`,
+        },
+      ];
+    }
+    if (gauge.level === 'label') {
+      return [
+        {
+          ...base,
+          level: 'note',
+          sentence: `${gauge.title} is ${figure}, above ${limit}: the label names it.`,
+        },
+      ];
+    }
+    return [
+      { ...base, level: 'stop', sentence: `${gauge.title} is ${figure}, above the limit of ${limit}.` },
+    ];
+  });
+}
+
+function show(value: number): string {
+  return String(Number(value.toPrecision(4)));
+}

@@ -1,0 +1,66 @@
+import type { WorkingDocument } from './document.js';
+import type { Finding } from './finding.js';
+import type { Ingredient } from './ingredient.js';
+
+/** A piece wider than this part of the calibre or the horn stops it; common practice. */
+const OF_CALIBRE = 0.4;
+const OF_HORN = 0.5;
+
+/**
+ * Pieces against the machines and the heat: never before a plate unless the style says so, small enough
+ * for horn and casing, cold enough, and whether they may melt.
+ */
+export function checkInclusions(
+  document: Pick<WorkingDocument, 'lines' | 'steps' | 'casing'>,
+  library: ReadonlyMap<string, Ingredient>,
+): Finding[] {
+  return document.lines.flatMap((line, i) => {
+    if (line.role !== 'inclusion') return [];
+    const path = `lines[${i}]`;
+    const found: Finding[] = [];
+    const at = document.steps.findIndex((s) => s.key === line.entersAt);
+    const plate = document.steps.slice(at).find((s) => s.kind === 'grind' || s.kind === 'emulsify');
+    if (plate && !document.steps[at]?.styleSays) {
+      found.push({
+        level: 'stop',
+        path: `${path}.entersAt`,
+        guard: 'inclusion',
+        sentence: `${line.name} would go through “${plate.title}”. Put it in after, or write at the step why the style wants it.`,
+      });
+    }
+    const piece = library.get(line.ingredientId ?? '')?.piece;
+    if (!piece) {
+      found.push({
+        level: 'warn',
+        path,
+        guard: 'piece',
+        sentence: `${line.name}: nobody has said how large its pieces are and whether they melt.`,
+      });
+      return found;
+    }
+    const tight = (limit: number | undefined, of: string, share: number) => {
+      if (limit !== undefined && piece.mm > limit * share) {
+        found.push({
+          level: 'sign',
+          path,
+          guard: 'piece',
+          sentence: `${line.name}: pieces of ${piece.mm} mm will jam ${of} of ${limit} mm. Cut them smaller, or sign for it.`,
+        });
+      }
+    };
+    tight(document.casing?.calibreMm, 'a casing', OF_CALIBRE);
+    tight(document.steps.find((s) => s.kind === 'stuff')?.hornMm, 'a horn', OF_HORN);
+    const hot = document.steps.some(
+      (s) => s.kind === 'cook' || s.kind === 'water-cook' || s.kind === 'smoke',
+    );
+    if (piece.melting === 'melts' && hot) {
+      found.push({
+        level: 'warn',
+        path,
+        guard: 'piece',
+        sentence: `${line.name} melts in the cook and leaves holes. Take a heat-stable one, or say that it melts on purpose.`,
+      });
+    }
+    return found;
+  });
+}

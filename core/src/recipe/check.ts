@@ -1,0 +1,133 @@
+import { InputError } from '../errors/index.js';
+import { checkMethod } from '../method/agreement.js';
+import type { BookId } from '../rules/books.js';
+import { checkWindow } from '../rules/fat.js';
+import { checkClaims } from './check-claims.js';
+import { checkCure } from './check-cure.js';
+import { checkInclusions } from './check-inclusions.js';
+import { checkLines } from './check-lines.js';
+import type { WorkingDocument } from './document.js';
+import { recipeFigures, type RecipeFigures } from './figures.js';
+import type { Finding } from './finding.js';
+import { gauges, type Gauge, type GaugeInput } from './gauges.js';
+import type { Ingredient } from './ingredient.js';
+import { looksLikeCure } from './kitchen.js';
+
+export interface RecipeCheck {
+  findings: Finding[];
+  gauges: Gauge[];
+  /** Absent while the doses cannot be added up. */
+  figures: RecipeFigures | undefined;
+}
+
+export interface CheckInput {
+  name: string;
+  document: WorkingDocument;
+  library: ReadonlyMap<string, Ingredient>;
+  book: BookId | null;
+  house?: GaugeInput['house'];
+}
+
+/**
+ * Everything that can be said of a recipe as it stands: what stops it, what has to be signed, what is
+ * only said, and the gauges. The same function serves the editor, publishing and opening a batch.
+ */
+export function checkRecipe(input: CheckInput): RecipeCheck {
+  const { name, document, library, book } = input;
+  const { figures, trouble } = figuresOf(document, library);
+  const all = figures ? hottest(input) : [];
+  const cured = {
+    nitrite:
+      (figures?.nitrite ?? 0) > 0 || document.lines.some((l) => l.role === 'cure' || looksLikeCure(l.name)),
+    nitrate: (figures?.nitrate ?? 0) > 0,
+  };
+  const findings = [
+    ...head(name, document, book, cured.nitrite || cured.nitrate),
+    ...checkLines(document, library, figures?.mixPerMeat),
+    ...trouble,
+    ...(figures ? checkCure(document, figures, all) : []),
+    ...checkMethod(document, cured),
+    ...checkInclusions(document, library),
+    ...checkClaims(name, document, figures),
+  ];
+  return { findings, gauges: all, figures };
+}
+
+/** The gauges at the heat that comes nearest to each limit: every variant must obey. */
+function hottest({ document, library, book, house }: CheckInput): Gauge[] {
+  const factor = Math.max(1, ...document.heats.map((h) => h.factor));
+  return gauges({
+    figures: recipeFigures(document, library, factor),
+    state: document.state,
+    fatClass: document.fatClass,
+    book,
+    meatMg: document.usualMeatMg,
+    productYield: expectedYield(document.steps),
+    ...(house ? { house } : {}),
+  });
+}
+
+/** Finished over mix by the yields that the steps expect, as a fraction. */
+export function expectedYield(steps: WorkingDocument['steps']): number {
+  return steps.reduce((all, s) => all * ((s.expectedYieldPct ?? 100) / 100), 1);
+}
+
+function figuresOf(
+  document: WorkingDocument,
+  library: ReadonlyMap<string, Ingredient>,
+): { figures: RecipeFigures | undefined; trouble: Finding[] } {
+  try {
+    return { figures: recipeFigures(document, library), trouble: [] };
+  } catch (error) {
+    if (!(error instanceof InputError)) throw error;
+    return {
+      figures: undefined,
+      trouble: error.issues.map((issue) => ({
+        level: 'stop',
+        path: issue.path,
+        guard: 'sum',
+        sentence: issue.message,
+      })),
+    };
+  }
+}
+
+function head(name: string, document: WorkingDocument, book: BookId | null, cured: boolean): Finding[] {
+  const found: Finding[] = [];
+  const stop = (path: string, sentence: string) =>
+    found.push({ level: 'stop', path, guard: 'head', sentence });
+  if (name.trim().length < 2) stop('name', 'The recipe needs a name.');
+  if (!(document.usualMeatMg > 0))
+    stop('usualMeatMg', 'The recipe needs its own batch: the weight of meat it is written for.');
+  if (!(document.mixerCapacityKg > 0))
+    stop('mixerCapacityKg', 'Say how much the mixer holds, in kilograms of mix.');
+  if (!(document.window.minPct <= document.window.maxPct))
+    stop('window', 'The fat window is crossed: its start is above its end.');
+  if (cured && book === null) {
+    stop(
+      'book',
+      'No rule book is chosen. Limits differ by country: choose the shop’s book before a cured recipe is published.',
+    );
+  }
+  for (const heat of document.heats) {
+    if (!(heat.factor > 0)) stop('heats', `The heat “${heat.name}” must multiply its lines by more than 0.`);
+  }
+  if (document.heats.length > 0 && !document.lines.some((l) => l.heat)) {
+    found.push({
+      level: 'warn',
+      path: 'heats',
+      guard: 'heat',
+      sentence: 'There are heat variants, and no line follows the heat.',
+    });
+  }
+  const stuffed = document.steps.some((s) => s.kind === 'stuff');
+  if (stuffed && !document.casing) stop('casing', 'It is stuffed: choose the casing.');
+  if (document.casing && !stuffed) stop('casing', 'A casing is chosen, and no step stuffs it.');
+  if (document.casing && document.linkMassG === null && document.linkLengthMm === null) {
+    stop('linkMassG', 'Give the weight of a piece or its length.');
+  }
+  for (const check of checkWindow(document.window, document.fatClass, book)) {
+    found.push({ level: check.level, path: 'window', guard: 'window', sentence: check.sentence });
+  }
+  return found;
+}

@@ -1,0 +1,73 @@
+import type { FatClass } from '../rules/fat.js';
+import type { StepParameters } from '../method/step.js';
+import type { Dose } from './dose.js';
+import type { LineRole } from './ingredient.js';
+
+export const PRODUCT_STATES = ['raw', 'raw smoked (not cooked)', 'cooked', 'dried'] as const;
+export type ProductState = (typeof PRODUCT_STATES)[number];
+
+/** What the product says of itself beside its name. */
+export const CLAIMS = [
+  'one species only',
+  'no added nitrite',
+  'gluten free',
+  'no binder',
+  'shelf-stable',
+] as const;
+export type Claim = (typeof CLAIMS)[number];
+
+/** A line while it is being written: what is not known yet is null. */
+export interface WorkingLine {
+  key: string;
+  ingredientId: string | null;
+  name: string;
+  role: LineRole;
+  dose: Dose | null;
+  /** As it was typed or stood on the card. */
+  spoken?: string | undefined;
+  /** What is not clear about it; it is resolved before anything is published. */
+  doubt?: string | undefined;
+  required: boolean;
+  tolerancePct?: number | undefined;
+  /** Key of the step at which it goes in. */
+  entersAt: string;
+  /** Follows the heat chosen for the batch. */
+  heat?: boolean | undefined;
+  nitritePct?: number | undefined;
+  note?: string | undefined;
+}
+
+export interface WorkingCasing {
+  casingId: string;
+  name: string;
+  calibreMm: number;
+  gPerM: number;
+  /** What it is made of: hog, sheep, beef, collagen … */
+  material?: string | undefined;
+}
+
+/** A recipe while it is being written; see the contract for its form when published. */
+export interface WorkingDocument {
+  state: ProductState;
+  window: { minPct: number; maxPct: number };
+  confidence: number;
+  fatClass?: FatClass | undefined;
+  claims: Claim[];
+  speciesRules: { species: string; minPct?: number | undefined; maxPct?: number | undefined }[];
+  usualMeatMg: number;
+  /** Its own batch as it was written: `7 lb`. */
+  usualText?: string | undefined;
+  mixerCapacityKg: number;
+  stufferCapacityKg?: number | undefined;
+  /** What a dose without words for its basis is taken on. */
+  basis: 'meat' | 'mix';
+  heats: { name: string; factor: number }[];
+  lines: WorkingLine[];
+  steps: StepParameters[];
+  casing: WorkingCasing | null;
+  linkMassG: number | null;
+  linkLengthMm: number | null;
+  packMassG?: number | null | undefined;
+  /** What stands on the pack beside the declaration. */
+  cookingSentence?: string | undefined;
+}

@@ -1,0 +1,20 @@
+/**
+ * What speaks against a recipe. `stop` must be mended, `sign` must be mended or signed by the lead
+ * with a reason, `warn` and `note` are said and no more.
+ */
+export interface Finding {
+  level: 'stop' | 'sign' | 'warn' | 'note';
+  /** Field of the document: `lines[2].dose`, `steps[4]`, `name`. */
+  path: string;
+  /** Name of the guard, to sign by; one signature covers a guard. */
+  guard: string;
+  sentence: string;
+}
+
+/** Those that keep a recipe from being published, given what has been signed. */
+export function blocking(
+  findings: readonly Finding[],
+  signed: Readonly<Record<string, string | undefined>>,
+): Finding[] {
+  return findings.filter((f) => f.level === 'stop' || (f.level === 'sign' && !signed[f.guard]?.trim()));
+}

@@ -1,0 +1,156 @@
+import type { Content } from 'pdfmake/interfaces.js';
+import {
+  STEP_SHAPES,
+  casingWords,
+  declaration,
+  formatMass,
+  formatTemperature,
+  pieceMassG,
+  recipeFigures,
+  writeDose,
+  type Finding,
+  type FormatOptions,
+  type Gauge,
+  type Ingredient,
+} from '@zest/core';
+import type { MethodStep, Recipe, RecipeNote } from '@zest/contract';
+import { pdfOf, ruled } from '../platform/pdf.js';
+
+interface CardInput {
+  recipe: Recipe;
+  library: ReadonlyMap<string, Ingredient>;
+  gauges: readonly Gauge[];
+  findings: readonly Finding[];
+  notes: readonly RecipeNote[];
+  units: FormatOptions;
+  shop: string;
+}
+
+/** The recipe card: doses per kilogram and for the usual batch, the method, the limits, the label. */
+export function recipeCard(input: CardInput): Promise<Buffer> {
+  const { recipe, shop } = input;
+  const { document } = recipe;
+  return pdfOf(`${recipe.name}, version ${recipe.versionNo}`, [
+    { text: recipe.name, style: 'title' },
+    {
+      text: `${shop} · version ${recipe.versionNo} · ${document.state} · fat ${document.window.minPct}–${document.window.maxPct} % of the meat block`,
+    },
+    { text: pieceWords(input), margin: [0, 2, 0, 0] },
+    { text: `For ${formatMass(document.usualMeatMg, input.units)} of meat`, style: 'head' },
+    lineTable(input),
+    { text: 'Method', style: 'head' },
+    ...document.steps.map((step, i) => stepText(step, i, input)),
+    { text: 'Limits', style: 'head' },
+    ...input.gauges.map((g) => gaugeText(g)),
+    { text: 'From memory; your own authority and your licensed plan decide.', style: 'small' },
+    { text: 'Label', style: 'head' },
+    ...labelText(input),
+  ]);
+}
+
+function pieceWords({ recipe: { document }, units }: CardInput): string {
+  const mass = pieceMassG(document);
+  return [
+    document.casing?.name,
+    mass === null ? undefined : `${formatMass(Math.round(mass * 1000), units)} a piece`,
+    document.packMassG ? `packs of ${formatMass(document.packMassG * 1000, units)}` : undefined,
+    document.claims.join(', ') || undefined,
+  ]
+    .filter(Boolean)
+    .join(' · ');
+}
+
+function lineTable({ recipe: { document }, library, notes, units }: CardInput): Content {
+  const figures = recipeFigures(document, library);
+  const rows = figures.lines.map((figure): Content[] => {
+    const pinned = notes.filter((n) => n.lineKey === figure.line.key).map((n) => n.sentence);
+    const words = [
+      figure.line.spoken === undefined ? '' : `as written: ${figure.line.spoken}`,
+      figure.line.note ?? '',
+      ...pinned,
+    ];
+    return [
+      {
+        stack: [
+          { text: figure.line.name, bold: true },
+          { text: words.filter(Boolean).join('; '), style: 'small' },
+        ],
+      },
+      { text: figure.line.dose ? writeDose(figure.line.dose) : '', style: 'number' },
+      { text: `${((figure.perMeat / figures.mixPerMeat) * 100).toFixed(2)} %`, style: 'number' },
+      { text: formatMass(Math.round(figure.perMeat * document.usualMeatMg), units), style: 'dose' },
+    ];
+  });
+  const head = ['', 'dose', 'of mix', 'weigh'].map((text, i): Content => ({
+    text,
+    style: i ? 'number' : '',
+    bold: true,
+  }));
+  return ruled(['*', 90, 60, 100], [head, ...rows]);
+}
+
+function stepText(step: MethodStep, index: number, { notes, units, recipe }: CardInput): Content {
+  const entering = recipe.document.lines.filter((l) => l.entersAt === step.key).map((l) => l.name);
+  const caution = STEP_SHAPES[step.kind].caution;
+  const pinned = notes.filter((n) => n.stepKey === step.key).map((n) => n.sentence);
+  const details = [
+    step.plateMm ? `${step.plateMm} mm plate${step.pass ? `, pass ${step.pass}` : ''}` : '',
+    step.bind ? `mix ${step.bind}` : '',
+    step.minutes
+      ? `${step.minutes} min${step.minMinutes && step.maxMinutes ? ` (${step.minMinutes}–${step.maxMinutes})` : ''}`
+      : '',
+    step.hours ? `${step.hours} h` : '',
+    step.lotKg ? `lots of ${step.lotKg} kg` : '',
+    step.chamberC === undefined ? '' : `chamber ${formatTemperature(step.chamberC, units)}`,
+    step.stopAboveC === undefined ? '' : `not above ${formatTemperature(step.stopAboveC, units)}`,
+    step.stopBelowC === undefined ? '' : `core at least ${formatTemperature(step.stopBelowC, units)}`,
+    step.fill ? `fill ${step.fill}` : '',
+    step.twist ?? '',
+    step.targetLossPct ? `to ${step.targetLossPct} % loss` : '',
+    entering.length > 0 ? `goes in: ${entering.join(', ')}` : '',
+    step.note ?? '',
+    ...pinned,
+  ].filter(Boolean);
+  return {
+    margin: [0, 3, 0, 0],
+    stack: [
+      { text: [{ text: `${index + 1}. ${step.title}. `, bold: true }, step.say] },
+      ...(details.length > 0 ? [{ text: details.join(' · ') }] : []),
+      ...(caution ? [{ text: caution, style: 'caution' }] : []),
+    ],
+  };
+}
+
+function gaugeText(gauge: Gauge): Content {
+  const limit = gauge.limit === null ? '' : `, limit ${Number(gauge.limit.toPrecision(4))} ${gauge.unit}`;
+  return `${gauge.title}: ${Number(gauge.value.toPrecision(4))} ${gauge.unit} of the ${gauge.basis}${limit} (${gauge.written})`;
+}
+
+function labelText({ recipe: { document }, library }: CardInput): Content[] {
+  const figures = recipeFigures(document, library);
+  const label = declaration({
+    parts: [
+      { name: meatWords(document.speciesRules), massMg: 1e6, allergens: [], parts: [] },
+      ...figures.lines.map(({ line, ingredient, perMeat }) => ({
+        name: (ingredient?.declaredAs ?? line.name).toLowerCase(),
+        massMg: Math.round(perMeat * 1e6),
+        allergens: ingredient?.allergens ?? [],
+        parts: ingredient?.parts ?? [],
+        isWater: line.role === 'liquid',
+      })),
+    ],
+    state: document.state,
+    casing: casingWords(document.casing),
+    cookingSentence: document.cookingSentence,
+  });
+  return [
+    { text: label.runs.map((run) => ({ text: run.text, bold: run.allergen })) },
+    { text: label.stateSentence, margin: [0, 2, 0, 0] },
+  ];
+}
+
+/** The meat by the species that the recipe asks for; the batch's own label names what was really used. */
+function meatWords(rules: Recipe['document']['speciesRules']): string {
+  const named = rules.filter((r) => (r.maxPct ?? 1) > 0).map((r) => r.species);
+  return named.length > 0 ? named.join(' and ') : 'meat';
+}

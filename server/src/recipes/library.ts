@@ -1,0 +1,142 @@
+import { PLAIN_FACTS, preBlendFacts, type Ingredient, type IngredientFacts } from '@zest/core';
+import { ingredientFacts, type LibraryItem } from '@zest/contract';
+import type { AppContext } from '../platform/app-context.js';
+import type { Sql } from '../platform/database.js';
+import { parsed } from '../platform/json.js';
+import { announce } from '../platform/live.js';
+import { invalid, notFound, stale } from '../platform/problem.js';
+
+interface IngredientRow {
+  id: string;
+  name: string;
+  form: string;
+  role: LibraryItem['role'];
+  nitritePct: number | null;
+  nitratePct: number | null;
+  saltPct: number;
+  typed: number;
+  facts: unknown;
+  version: number;
+  priceMinorPerKg: number | null;
+  freeMg: number | null;
+  isSupply: number;
+}
+
+const SELECT = `SELECT i.id, i.name, i.form, i.role, CAST(i.nitrite_pct AS DOUBLE) AS nitritePct,
+    CAST(i.nitrate_pct AS DOUBLE) AS nitratePct, CAST(i.salt_pct AS DOUBLE) AS saltPct, i.typed, i.facts, i.version,
+    (SELECT l.price_minor FROM lot l WHERE l.ingredient_id = i.id ORDER BY l.received_at DESC, l.code DESC LIMIT 1)
+      AS priceMinorPerKg,
+    (SELECT CAST(SUM(b.amount - b.reserved) AS SIGNED) FROM lot l JOIN balance b ON b.account_id = l.account_id
+      WHERE l.ingredient_id = i.id AND l.status = 'available') AS freeMg,
+    EXISTS (SELECT 1 FROM lot l JOIN account a ON a.id = l.account_id
+      WHERE l.ingredient_id = i.id AND a.kind = 'gain') AS isSupply
+  FROM ingredient i`;
+
+/** Every ingredient with what is known of it, by name and form. */
+export async function listIngredients(db: Sql): Promise<LibraryItem[]> {
+  return (await db.rows<IngredientRow>(`${SELECT} ORDER BY i.name, i.form`)).map(toItem);
+}
+
+export async function mustFindIngredient(db: Sql, id: string): Promise<LibraryItem> {
+  const [row] = await db.rows<IngredientRow>(`${SELECT} WHERE i.id = :id`, { id });
+  if (!row) throw notFound('This ingredient');
+  return toItem(row);
+}
+
+/** The library as the core reads it. */
+export async function readLibrary(db: Sql): Promise<Map<string, Ingredient>> {
+  return new Map((await listIngredients(db)).map((item) => [item.id, item]));
+}
+
+/** The strengths stand in columns of their own, for the bench and the ledger; the rest in one document. */
+function toItem(row: IngredientRow): LibraryItem {
+  const kept = parsed(row.facts);
+  const facts: IngredientFacts = kept
+    ? ingredientFacts.parse(kept)
+    : { ...PLAIN_FACTS, compound: row.role === 'packet' };
+  const { id, name, form, role, version, priceMinorPerKg } = row;
+  return ingredientItem({
+    ...facts,
+    contents: {
+      ...facts.contents,
+      saltPct: row.saltPct,
+      nitritePct: row.nitritePct ?? 0,
+      nitratePct: row.nitratePct ?? 0,
+      ...(role === 'liquid' && !kept ? { waterPct: 100 } : {}),
+    },
+    id,
+    name,
+    form,
+    role,
+    version,
+    priceMinorPerKg,
+    typed: row.typed === 1,
+    freeMg: row.freeMg ?? 0,
+    isSupply: row.isSupply === 1,
+  });
+}
+
+/** Fields that are absent stay absent, so that the item is what its schema says. */
+function ingredientItem(
+  item: Ingredient & Pick<LibraryItem, 'freeMg' | 'isSupply' | 'version'>,
+): LibraryItem {
+  return JSON.parse(JSON.stringify(item)) as LibraryItem;
+}
+
+/**
+ * Writes down what is known of an ingredient. What a pre-blend holds is computed and cannot be typed.
+ * @throws HttpProblem 409 with the ingredient as it is when somebody changed it first
+ */
+export async function changeIngredient(
+  app: AppContext,
+  id: string,
+  version: number,
+  facts: IngredientFacts,
+): Promise<void> {
+  await app.db.transaction(async (tx) => {
+    const item = await mustFindIngredient(tx, id);
+    if (item.version !== version) throw stale(`${item.name} has changed since you looked.`, item);
+    if (item.preBlend) {
+      throw invalid([
+        { path: 'facts', message: `${item.name} is a pre-blend: what it holds comes from its parts.` },
+      ]);
+    }
+    const { nitritePct, nitratePct } = facts.contents;
+    if (item.role === 'cure' && nitritePct + nitratePct <= 0) {
+      throw invalid([
+        {
+          path: 'facts.contents.nitritePct',
+          message: 'A cure states its nitrite or nitrate strength in percent.',
+        },
+      ]);
+    }
+    await saveFacts(tx, id, facts);
+    announce(tx, app.now(), { topic: 'recipes' });
+    announce(tx, app.now(), { topic: 'lots' });
+  });
+}
+
+/** Stores facts, the strengths in their columns. */
+export async function saveFacts(tx: Sql, id: string, facts: IngredientFacts): Promise<void> {
+  const { saltPct, nitritePct, nitratePct } = facts.contents;
+  await tx.write(
+    `UPDATE ingredient SET facts = :facts, salt_pct = :saltPct, nitrite_pct = :nitritePct,
+       nitrate_pct = :nitratePct, version = version + 1 WHERE id = :id`,
+    {
+      id,
+      facts: JSON.stringify(facts),
+      saltPct,
+      nitritePct: nitritePct + nitratePct > 0 ? nitritePct : null,
+      nitratePct: nitritePct + nitratePct > 0 ? nitratePct : null,
+    },
+  );
+}
+
+/** {@link preBlendFacts} of the shop's library. */
+export async function factsOfParts(
+  tx: Sql,
+  parts: readonly { ingredientId: string; gPerKg: number }[],
+  self: string,
+): Promise<IngredientFacts> {
+  return preBlendFacts(parts, await readLibrary(tx), self);
+}

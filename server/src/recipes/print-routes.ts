@@ -1,0 +1,96 @@
+import type { Request, Response, Router } from 'express';
+import { fillTokens, formatMass, type FormatOptions } from '@zest/core';
+import { PRE_BLEND_LABEL_PATH, RECIPE_FILE_PATH } from '@zest/contract';
+import type { AppContext } from '../platform/app-context.js';
+import { signedIn } from '../platform/mount.js';
+import { pdfOf } from '../platform/pdf.js';
+import { notFound } from '../platform/problem.js';
+import { dayOf } from '../platform/words.js';
+import { recipeCard } from './card.js';
+import { toCsv, toFile } from './files.js';
+import { mustFindIngredient, readLibrary } from './library.js';
+import { openNotes } from './notes.js';
+import { findPreBlendLot } from './pre-blend.js';
+import { checkPublished } from './publish.js';
+import { findRecipe } from './store.js';
+
+/** Files of a recipe, and the label of a pre-blend: anybody signed in may read them. */
+export function printRoutes(router: Router, app: AppContext): void {
+  router.get(RECIPE_FILE_PATH.replace('/api/v1', ''), async (request, response) => {
+    const units = unitsOf(request);
+    const recipe = await findRecipe(app.db, String(request.params['id']));
+    if (!recipe) throw notFound('This recipe');
+    const library = await readLibrary(app.db);
+    const file = recipe.name.toLowerCase().replace(/[^\p{L}\p{N}]+/gu, '-');
+    const kind = request.params['kind'];
+    if (kind === 'recipe.json') {
+      send(
+        response,
+        'application/json',
+        `${file}.json`,
+        `${JSON.stringify(toFile(recipe, library), null, 2)}\n`,
+      );
+    } else if (kind === 'lines.csv') {
+      send(response, 'text/csv', `${file}.csv`, toCsv(recipe, library));
+    } else if (kind === 'card.pdf') {
+      const { gauges, findings } = await checkPublished(app.db, recipe);
+      const [shop] = await app.db.rows<{ value: string }>(
+        "SELECT value FROM setting WHERE name = 'shop_name'",
+      );
+      const notes = await openNotes(app.db, recipe.id);
+      const pdf = await recipeCard({
+        recipe,
+        library,
+        gauges,
+        findings,
+        notes,
+        units,
+        shop: shop?.value ?? '',
+      });
+      sendPdf(response, `${file}.pdf`, pdf);
+    } else throw notFound('This kind of file');
+  });
+  router.get(PRE_BLEND_LABEL_PATH.replace('/api/v1', ''), async (request, response) => {
+    const units = unitsOf(request);
+    const lot = await findPreBlendLot(app.db, String(request.params['id']));
+    if (!lot) throw notFound('This lot of a pre-blend');
+    const item = await mustFindIngredient(app.db, lot.ingredientId);
+    const holds = [
+      item.contents.saltPct > 0 ? `salt ${item.contents.saltPct.toFixed(2)} %` : '',
+      item.contents.nitritePct > 0 ? `CURE: nitrite ${item.contents.nitritePct.toFixed(3)} %` : '',
+      item.allergens.length > 0 ? `allergens: ${item.allergens.join(', ').toUpperCase()}` : '',
+    ].filter(Boolean);
+    const pdf = await pdfOf(
+      `${item.name} ${lot.code}`,
+      [
+        { text: item.name, style: 'title' },
+        {
+          text: `${lot.code} · made ${dayOf(lot.at)} · ${fillTokens(formatMass(lot.massMg, units), units)}`,
+          fontSize: 16,
+        },
+        { text: holds.join(' · '), fontSize: 15, bold: true, margin: [0, 6, 0, 6] },
+        { text: item.parts.map((p) => p.name).join(', ') },
+        { qr: lot.code, fit: 70, margin: [0, 8, 0, 0] },
+      ],
+      { pageSize: 'A6', pageOrientation: 'landscape', pageMargins: [20, 18, 20, 30] },
+    );
+    sendPdf(response, `${lot.code}.pdf`, pdf);
+  });
+}
+
+/** Units of the person who prints. */
+function unitsOf(request: Request): FormatOptions {
+  const person = signedIn(request);
+  return { system: person.units, numberStyle: person.numberStyle ?? undefined };
+}
+
+function send(response: Response, type: string, name: string, body: string): void {
+  response.type(type).attachment(name).send(body);
+}
+
+function sendPdf(response: Response, name: string, body: Buffer): void {
+  response
+    .type('application/pdf')
+    .set('Content-Disposition', `inline; filename="${name.replace(/[^\w.-]/g, '_')}"`)
+    .send(body);
+}

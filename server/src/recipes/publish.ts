@@ -1,0 +1,172 @@
+import { v7 as uuid } from 'uuid';
+import { blocking, checkRecipe, type Ingredient } from '@zest/core';
+import {
+  recipeDocument,
+  type Person,
+  type PublishRecipe,
+  type Recipe,
+  type RecipeDocument,
+  type RecipeDraft,
+  type RecipeLine,
+} from '@zest/contract';
+import type { AppContext } from '../platform/app-context.js';
+import { once } from '../platform/commands.js';
+import { DUPLICATE_KEY, errnoOf, type Sql, type Transaction } from '../platform/database.js';
+import { announce } from '../platform/live.js';
+import { invalid, stale } from '../platform/problem.js';
+import { chosenBook, houseLimits } from '../platform/settings.js';
+import { mustFindRecipeDraft } from './drafts.js';
+import { readLibrary } from './library.js';
+import { addRecipe, addVersion, findRecipe, type Publication } from './store.js';
+
+/**
+ * Publishes a draft as a version that never changes. Every guard that holds is named at its field;
+ * those that may be signed past need a reason of the lead. The draft is gone afterwards.
+ * @throws HttpProblem 422 with every guard, 409 when the draft or the recipe changed meanwhile
+ */
+export async function publishRecipe(
+  app: AppContext,
+  person: Person,
+  draftId: string,
+  body: PublishRecipe,
+): Promise<string> {
+  const now = app.now();
+  const head = {
+    id: body.id,
+    kind: 'publish-recipe',
+    personId: person.id,
+    at: now,
+    request: { draftId, ...body },
+  };
+  await once(app.db, head, async (tx) => {
+    const draft = await mustFindRecipeDraft(tx, draftId);
+    if (draft.version !== body.version) throw stale(`${draft.name} has changed since you looked.`, draft);
+    const library = await readLibrary(tx);
+    const document = await mustObey(tx, draft, library, body.signed);
+    const by: Publication = { at: now, personId: person.id, reason: body.reason, signed: body.signed };
+    await writeVersion(tx, draft, body.id, document, by);
+    await tx.write('DELETE FROM recipe_draft WHERE id = :draftId', { draftId });
+    announce(tx, now, { topic: 'recipes' });
+  });
+  return recipeOf(app.db, body.id);
+}
+
+async function mustObey(
+  tx: Sql,
+  draft: RecipeDraft,
+  library: ReadonlyMap<string, Ingredient>,
+  signed: Record<string, string>,
+): Promise<RecipeDocument> {
+  const house = await houseLimits(tx);
+  const { findings } = checkRecipe({
+    name: draft.name,
+    document: draft.document,
+    library,
+    book: await chosenBook(tx),
+    house: limitsOf(house),
+  });
+  const held = blocking(findings, signed);
+  if (held.length > 0) {
+    throw invalid(
+      held.map((f) => ({ path: f.level === 'sign' ? `signed.${f.guard}` : f.path, message: f.sentence })),
+    );
+  }
+  return recipeDocument.parse({
+    ...draft.document,
+    lines: draft.document.lines.map((line) => ({
+      ...line,
+      ...snapshot(library.get(line.ingredientId ?? '')),
+    })),
+  });
+}
+
+/** House limits that are set, as the core takes them. */
+export function limitsOf(house: Awaited<ReturnType<typeof houseLimits>>) {
+  return {
+    saltMinGPerKg: house.saltMinGPerKg ?? undefined,
+    saltMaxGPerKg: house.saltMaxGPerKg ?? undefined,
+    nitriteFloorPpm: house.nitriteFloorPpm ?? undefined,
+  };
+}
+
+/** What an ingredient holds on the day of publishing: later changes of the library do not reach it. */
+export function snapshot(
+  ingredient: Ingredient | undefined,
+): Partial<Pick<RecipeLine, 'carries' | 'nitritePct' | 'name' | 'role'>> {
+  if (!ingredient) return {};
+  const { contents, allergens, parts, declaredAs, accelerator, species } = ingredient;
+  return {
+    name: ingredient.name,
+    role: ingredient.role,
+    ...(contents.nitritePct > 0 ? { nitritePct: contents.nitritePct } : {}),
+    carries: {
+      contents,
+      allergens: [...allergens],
+      parts: parts.map((p) => ({ ...p })),
+      ...(declaredAs ? { declaredAs } : {}),
+      ...(accelerator ? { accelerator } : {}),
+      ...(species ? { species } : {}),
+    },
+  };
+}
+
+async function writeVersion(
+  tx: Transaction,
+  draft: RecipeDraft,
+  versionId: string,
+  document: RecipeDocument,
+  by: Publication,
+): Promise<void> {
+  try {
+    if (draft.recipeId === null) {
+      await addRecipe(
+        tx,
+        { id: uuid(), name: draft.name, versionId, versionNo: 1, document },
+        { ...by, parentVersionId: draft.fromVersionId },
+      );
+      return;
+    }
+    const current = await findRecipe(tx, draft.recipeId);
+    if (current && draft.fromVersionId !== current.versionId) {
+      throw stale(
+        `${current.name} has had version ${current.versionNo} since this draft was begun.`,
+        current,
+      );
+    }
+    await addVersion(
+      tx,
+      { id: draft.recipeId, versionId, versionNo: (current?.versionNo ?? 0) + 1, document },
+      by,
+    );
+    await tx.write('UPDATE recipe SET name = :name WHERE id = :id', { id: draft.recipeId, name: draft.name });
+  } catch (error) {
+    if (errnoOf(error) !== DUPLICATE_KEY) throw error;
+    throw invalid([
+      {
+        path: 'name',
+        message: `There is already a recipe called ${draft.name}. Give this one another name.`,
+      },
+    ]);
+  }
+}
+
+async function recipeOf(db: Sql, versionId: string): Promise<string> {
+  const [row] = await db.rows<{ id: string }>(
+    'SELECT recipe_id AS id FROM recipe_version WHERE id = :versionId',
+    {
+      versionId,
+    },
+  );
+  return row?.id ?? '';
+}
+
+/** What speaks against a published recipe today: its book or its ingredients may have changed since. */
+export async function checkPublished(db: Sql, recipe: Recipe) {
+  return checkRecipe({
+    name: recipe.name,
+    document: recipe.document,
+    library: await readLibrary(db),
+    book: await chosenBook(db),
+    house: limitsOf(await houseLimits(db)),
+  });
+}
