@@ -78,6 +78,21 @@ export const newIngredient = z
   });
 export type NewIngredient = z.infer<typeof newIngredient>;
 
+export const CASING_MATERIALS = ['hog', 'sheep', 'beef', 'collagen', 'fibrous', 'cellulose'] as const;
+
+export const newCasing = z.object({
+  id,
+  name: z.string().trim().min(2, { error: 'Name the casing.' }).max(80),
+  material: z.enum(CASING_MATERIALS, { error: 'Say what it is made of.' }),
+  /** Stuffed diameter; flat width is not it. */
+  calibreMm: z
+    .number({ error: 'Give the stuffed diameter in mm.' })
+    .min(8, { error: 'The stuffed diameter must be from 8 to 200 mm.' })
+    .max(200, { error: 'The stuffed diameter must be from 8 to 200 mm.' }),
+  gPerM: z.number().min(0, { error: 'Grams per metre must be 0 or more.' }).max(500),
+});
+export type NewCasing = z.infer<typeof newCasing>;
+
 export const receiveGoods = z.object({
   id,
   itemId: id,
@@ -125,6 +140,34 @@ export const goodsRoutes = {
     params: NONE,
     body: NONE,
     response: z.array(stockItem),
+  }),
+  listCasings: route({
+    method: 'GET',
+    path: '/casings',
+    summary: 'Casings that a recipe can be stuffed into',
+    roles: EVERYONE,
+    params: NONE,
+    body: NONE,
+    response: z.array(
+      z.object({
+        casingId: id,
+        name: z.string(),
+        material: z.string(),
+        calibreMm: z.number(),
+        gPerM: z.number(),
+        /** Of the newest lot, minor units per metre. */
+        minorPerM: z.number().nullable(),
+      }),
+    ),
+  }),
+  addCasing: route({
+    method: 'POST',
+    path: '/casings',
+    summary: 'A new kind of casing',
+    roles: LEAD,
+    params: NONE,
+    body: newCasing,
+    response: z.object({ id }),
   }),
   addIngredient: route({
     method: 'POST',

@@ -101,7 +101,7 @@ function limits(all: readonly Gauge[]): Finding[] {
         {
           ...base,
           level: 'warn',
-          sentence: `${gauge.title} is ${figure}, under the floor of ${gauge.floor} ppm on meat: colour and protection are thin.`,
+          sentence: `${gauge.title} is ${figure}, under the floor of ${show(gauge.floor ?? 0)} there: colour and protection are thin.`,
         },
       ];
     }

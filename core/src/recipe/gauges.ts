@@ -92,9 +92,9 @@ function ruleGauge(rule: LimitRule, input: GaugeInput): Gauge | undefined {
   const measured = measure(rule, input);
   if (!measured) return undefined;
   const { value, room } = measured;
-  const floor = rule.substance === 'nitrite' ? (input.house?.nitriteFloorPpm ?? NITRITE_FLOOR_PPM) : null;
+  const floor = rule.substance === 'nitrite' ? floorOn(rule.basis, input) : null;
   const over = value > rule.limit * (1 + SLACK);
-  const under = floor !== null && onMeat(input.figures) < floor - SLACK;
+  const under = floor !== null && value < floor * (1 - SLACK);
   return {
     substance: rule.substance,
     title: TITLE[rule.substance],
@@ -136,8 +136,10 @@ const ROOM_OF: Record<Substance, string> = {
   'soy protein': 'soy protein',
 };
 
-function onMeat(figures: RecipeFigures): number {
-  return figures.nitrite * 1e6;
+/** The floor is meant on the meat block; on the mix it reads lower. */
+function floorOn(basis: Gauge['basis'], { house, figures }: GaugeInput): number {
+  const onMeat = house?.nitriteFloorPpm ?? NITRITE_FLOOR_PPM;
+  return basis === 'meat block' ? onMeat : onMeat / figures.mixPerMeat;
 }
 
 /** Value in the rule's unit and room in kg per kg of meat; undefined where there is nothing to gauge. */

@@ -103,6 +103,8 @@ export interface Ingredient extends IngredientFacts {
   /** Known to be plain salt, a cure, or free of both. */
   typed: boolean;
   priceMinorPerKg: number | null;
+  /** A supply that does not run out and costs nothing, such as the tap. */
+  isSupply?: boolean | undefined;
 }
 
 export const PLAIN_FACTS: IngredientFacts = {

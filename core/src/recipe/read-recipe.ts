@@ -172,8 +172,9 @@ function toLine(
   batchKg: number | undefined,
   { library, basis = 'meat', numberStyle }: CardOptions,
 ): CardLine {
-  const fits = matchIngredient(line.name, library);
-  const one = fits.length === 1 ? fits[0] : undefined;
+  const sure = matchIngredient(line.name, library);
+  const one = sure.length === 1 ? sure[0] : undefined;
+  const fits = sure.length > 0 ? sure : akin(line.name, library);
   const role = one?.role ?? guessRole(line.name);
   const context: DoseContext = {
     name: line.name,
@@ -247,6 +248,13 @@ export function matchIngredient(name: string, library: readonly Ingredient[]): I
     }),
     words,
   );
+}
+
+/** Ingredients that share the last word of a name, to be chosen from: coarse salt may be the fine salt. */
+function akin(name: string, library: readonly Ingredient[]): Ingredient[] {
+  const words = plain(name).split(' ');
+  const last = words[words.length - 1] ?? '';
+  return library.filter((i) => hasWord(plain(i.name).split(' '), last));
 }
 
 /** Of one ingredient in several forms, the one whose form is named. */

@@ -1,5 +1,6 @@
 import type { Router } from 'express';
 import { ROUTES } from '@zest/contract';
+import { addCasing, listCasings } from './casings.js';
 import type { AppContext } from '../platform/app-context.js';
 import { mount, signedIn } from '../platform/mount.js';
 import { notFound } from '../platform/problem.js';
@@ -138,6 +139,11 @@ function fatTestRoutes(router: Router, app: AppContext): void {
 
 function goodsRoutes(router: Router, app: AppContext): void {
   mount(router, ROUTES.listGoods, () => listGoods(app.db, app.now()));
+  mount(router, ROUTES.listCasings, () => listCasings(app.db));
+  mount(router, ROUTES.addCasing, async ({ person, body }) => {
+    await addCasing(app, person, body);
+    return { id: body.id };
+  });
   mount(router, ROUTES.addIngredient, async ({ person, body }) => {
     await addIngredient(app, person, body);
     return findItem(app.db, app.now(), body.id);

@@ -129,16 +129,22 @@ const SPICE: readonly [Row, readonly [number, number], More?][] = [
 
 /** What stands on the spice shelf of the demonstration; every figure is invented or common practice. */
 export const INGREDIENTS: readonly DemoIngredient[] = [
-  item(['salt', 'Fine salt', 'fine', 'salt', 60, 25], { contents: { saltPct: 100 }, doses: [4, 32] }),
+  item(['salt', 'Fine salt', 'fine', 'salt', 60, 25], {
+    contents: { saltPct: 100 },
+    doses: [1, 32],
+    declaredAs: 'Salt',
+  }),
   item(['cure', 'Cure 0.6 % nitrite', 'fine', 'cure', 190, 10], {
     contents: { saltPct: 99.4, nitritePct: 0.6 },
     doses: [8, 25],
-    declaredAs: 'Salt, preservative: sodium nitrite',
+    declaredAs: 'Curing salt',
+    parts: [{ name: 'salt' }, { name: 'preservative: sodium nitrite' }],
   }),
   item(['slowcure', 'Slow cure 0.4 % nitrite 0.3 % nitrate', 'fine', 'cure', 230, 5], {
     contents: { saltPct: 99.3, nitritePct: 0.4, nitratePct: 0.3 },
     doses: [15, 30],
-    declaredAs: 'Salt, preservatives: sodium nitrite, sodium nitrate',
+    declaredAs: 'Curing salt',
+    parts: [{ name: 'salt' }, { name: 'preservatives: sodium nitrite, sodium nitrate' }],
   }),
   item(['erythorbate', 'Sodium erythorbate', 'powder', 'accelerator', 1400, 1], {
     accelerator: 'sodium erythorbate',

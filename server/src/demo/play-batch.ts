@@ -25,6 +25,9 @@ const USUAL = {
   stuff: { loss: 'barrel and horn', part: 0.011 },
   cook: { loss: 'fat-out', part: 0.01 },
 } as const;
+/** Lines that the hands of this shop always pour at the top of the band. */
+const HEAVY_HANDED = new Set(['Ginger']);
+
 const TAKEN_BY_AIR = { 'dry-skin': 0.01, smoke: 0.05, cook: 0.07, cool: 0.012, hang: 0.3 } as const;
 
 /** Makes a batch as the bench would, entry by entry, at the clock's own time. */
@@ -81,7 +84,7 @@ export class BatchPlayer {
       await this.#weigh(
         sheet.id,
         line.id,
-        line.dueMg + Math.round((this.#random() - 0.5) * room),
+        line.dueMg + Math.round((HEAVY_HANDED.has(line.name) ? 0.92 : this.#random() - 0.5) * room),
         line.scaleId,
       );
     }

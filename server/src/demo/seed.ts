@@ -10,7 +10,7 @@ import { addPerson } from '../people/index.js';
 import type { AppContext } from '../platform/app-context.js';
 import { saveSetting } from '../platform/settings.js';
 import { hashSecret } from '../platform/secrets.js';
-import { addRecipe } from '../recipes/index.js';
+import { writeTheBook, writeWhatWasLearned } from './book.js';
 import { CASINGS, INGREDIENTS, PEOPLE, SHOP_NAME, TRIMS, makeIds } from './catalogue.js';
 import type { DemoClock } from './clock.js';
 import { BatchPlayer, type Cast } from './play-batch.js';
@@ -39,13 +39,7 @@ export async function seedDemo(
   const ids = { trims: makeIds(TRIMS), ingredients: makeIds(INGREDIENTS), casings: makeIds(CASINGS) };
   await store.addCatalogue(app.db, ids);
   const recipes = demoRecipes(ids);
-  const published = {
-    at: clock.now(),
-    personId: cast.lead.id,
-    reason: 'As it stood on the card.',
-    signed: {},
-  };
-  for (const recipe of recipes) await app.db.transaction((tx) => addRecipe(tx, recipe, published));
+  await writeTheBook(app, cast.lead, recipes, at, clock);
   clock.set(at(9, 6));
   await stockDryGoods(app, clock, ids);
   const player = new BatchPlayer(app, clock, cast, random);
@@ -64,6 +58,7 @@ export async function seedDemo(
   await playThisMorning(clock, player, recipes, lots, today);
   clock.set(new Date(today.getTime() - 3_600_000));
   await planTheDay(app, clock, cast, recipes, lots);
+  await writeWhatWasLearned(app, cast, recipes);
 }
 
 /** Boned out and thawed lots of the past weeks, so that yields by supplier have something to say. */

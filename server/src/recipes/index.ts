@@ -1,5 +1,6 @@
 export { recipeRoutes } from './routes.js';
-export { openNotes } from './notes.js';
+export { addNote, addTasting, openNotes } from './notes.js';
+export { addRecipeDraft } from './drafts.js';
 export { checkPublished, snapshot } from './publish.js';
-export { addRecipe, atHeat, findRecipe, signedAt } from './store.js';
+export { addRecipe, addVersion, atHeat, findRecipe, signedAt } from './store.js';
 export type { MadeBatch } from './story.js';

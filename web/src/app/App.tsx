@@ -21,6 +21,12 @@ const PreparationsPage = lazy(() => import('../cold-room/PreparationsPage.js'));
 const BlendPage = lazy(() => import('../blend/BlendPage.js'));
 const DayPage = lazy(() => import('../blend/day/DayPage.js'));
 const OnTablePage = lazy(() => import('../blend/on-table/OnTablePage.js'));
+const RecipesPage = lazy(() => import('../recipes/RecipesPage.js'));
+const RecipePage = lazy(() => import('../recipes/card/RecipePage.js'));
+const EditorPage = lazy(() => import('../recipes/editor/EditorPage.js'));
+const BringInPage = lazy(() => import('../recipes/bring-in/BringInPage.js'));
+const LibraryPage = lazy(() => import('../recipes/library/LibraryPage.js'));
+const RulesPage = lazy(() => import('../recipes/rules/RulesPage.js'));
 const BatchListPage = lazy(() => import('../batches/BatchListPage.js'));
 const BatchPage = lazy(() => import('../batches/BatchPage.js'));
 const BenchListPage = lazy(() => import('../bench/BenchListPage.js'));
@@ -53,10 +59,16 @@ export function App() {
                     <Route path="cold-room/lots/:id" element={<LotPage />} />
                     <Route element={<LeadOnly />}>
                       <Route path="cold-room/receive" element={<ReceivePage />} />
+                      <Route path="recipes/bring-in" element={<BringInPage />} />
+                      <Route path="recipes/drafts/:id" element={<EditorPage />} />
                       <Route path="blend" element={<BlendPage />} />
                       <Route path="blend/day" element={<DayPage />} />
                       <Route path="blend/table" element={<OnTablePage />} />
                     </Route>
+                    <Route path="recipes" element={<RecipesPage />} />
+                    <Route path="recipes/shelf" element={<LibraryPage />} />
+                    <Route path="recipes/rules" element={<RulesPage />} />
+                    <Route path="recipes/:id" element={<RecipePage />} />
                     <Route path="batches" element={<BatchListPage />} />
                     <Route path="batches/:id" element={<BatchPage />} />
                     <Route path="bench" element={<BenchListPage />} />

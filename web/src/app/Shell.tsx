@@ -17,6 +17,7 @@ const PLACES = [
   { to: '/', name: 'Today' },
   { to: '/cold-room', name: 'Cold room' },
   { to: '/blend', name: 'Blend', roles: ['lead'] },
+  { to: '/recipes', name: 'Recipes' },
   { to: '/batches', name: 'Batches' },
   { to: '/bench', name: 'Bench', roles: ['lead', 'bench'] },
   { to: '/yields', name: 'Yields' },

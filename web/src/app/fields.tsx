@@ -10,9 +10,9 @@ interface FieldProps {
   initial?: string;
 }
 
-/** A weight in the person's own way of writing it; hands on whole milligrams. */
-export function MassField(props: FieldProps) {
-  return <ReadField {...props} read={(text, style) => rename(readMass(text, style), 'mg')} />;
+/** A weight in the person's own way of writing it, `bare` without a unit; hands on whole milligrams. */
+export function MassField({ bare, ...props }: FieldProps & { bare?: 'kg' | 'g' }) {
+  return <ReadField {...props} read={(text, style) => rename(readMass(text, style, bare), 'mg')} />;
 }
 
 /** A temperature; hands on °C. */

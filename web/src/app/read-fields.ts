@@ -3,10 +3,10 @@ import { InputError, parseQuantity, readDecimal } from '@zest/core';
 type Style = 'point' | 'comma' | null;
 type Read<K extends string> = { [key in K]?: number } & { error?: string };
 
-/** A weight as typed; kilograms where no unit is given. */
-export function readMass(text: string, numberStyle: Style): Read<'mg'> {
+/** A weight as typed; `bare` is its unit where none is given. */
+export function readMass(text: string, numberStyle: Style, bare: 'kg' | 'g' = 'kg'): Read<'mg'> {
   return attempt(() => {
-    const withUnit = /[a-z]/i.test(text) ? text : `${text} kg`;
+    const withUnit = /[a-z]/i.test(text) ? text : `${text} ${bare}`;
     const quantity = parseQuantity(withUnit, { expect: 'mass', numberStyle: numberStyle ?? undefined });
     return quantity.kind === 'mass' ? { mg: quantity.massMg } : { error: 'Not a weight.' };
   });

@@ -1,6 +1,21 @@
 import { useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 
+const READ_AGAIN = [
+  'lot',
+  'lots',
+  'outlook',
+  'goods',
+  'casings',
+  'customers',
+  'preparations',
+  'batch',
+  'ingredients',
+  'recipes',
+  'recipe',
+  'recipe-drafts',
+];
+
 /** Sends one command about stock and has everything that shows stock read again. */
 export function useStockCommand(onDone: () => void) {
   const client = useQueryClient();
@@ -11,11 +26,7 @@ export function useStockCommand(onDone: () => void) {
     setError(undefined);
     try {
       await work();
-      await Promise.all(
-        ['lot', 'lots', 'outlook', 'goods', 'customers', 'preparations', 'batch'].map((key) =>
-          client.invalidateQueries({ queryKey: [key] }),
-        ),
-      );
+      await Promise.all(READ_AGAIN.map((key) => client.invalidateQueries({ queryKey: [key] })));
       onDone();
     } catch (problem) {
       setError(problem);

@@ -2,7 +2,7 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { useState } from 'react';
 import { Link, useParams } from 'react-router';
-import type { BatchSheet, SheetStep } from '@zest/contract';
+import { BATCH_SHEET_PDF_PATH, type BatchSheet, type SheetStep } from '@zest/contract';
 import { Loading } from '../app/Loading.js';
 import { PRIMARY, PrimaryBar } from '../app/PrimaryBar.js';
 import { usePerson } from '../app/session.js';
@@ -13,6 +13,7 @@ import { WeightRibbon } from '../kit/weight-ribbon/WeightRibbon.js';
 import { CancelBatch } from './CancelBatch.js';
 import { EntryList } from './EntryList.js';
 import { FatPanel } from './FatPanel.js';
+import { LimitsPanel } from './LimitsPanel.js';
 import { LineTable } from './LineTable.js';
 import { StepStrip } from './StepStrip.js';
 import { useBatch } from './use-batch.js';
@@ -42,9 +43,18 @@ function Sheet({ sheet }: { sheet: BatchSheet }) {
         <Box>
           {sheet.recipe.state}, recipe version {sheet.recipe.versionNo}
         </Box>
+        {sheet.heat ? <b>{sheet.heat}</b> : null}
         {sheet.owner ? <b>for {sheet.owner}, kept apart</b> : null}
         {sheet.state !== 'open' ? <b>{sheet.state === 'closed' ? 'finished' : 'cancelled'}</b> : null}
-        <Box component={Link} to={`/yields/${sheet.id}`} sx={{ ml: 'auto', color: 'text.primary' }}>
+        <Box
+          component="a"
+          href={BATCH_SHEET_PDF_PATH.replace(':id', sheet.id)}
+          target="_blank"
+          sx={{ ml: 'auto', color: 'text.primary' }}
+        >
+          Print the sheet
+        </Box>
+        <Box component={Link} to={`/yields/${sheet.id}`} sx={{ color: 'text.primary' }}>
           Yields of this batch
         </Box>
       </Box>
@@ -78,6 +88,7 @@ function Sheet({ sheet }: { sheet: BatchSheet }) {
       <StepStrip steps={sheet.steps} chosenId={chosen?.id} onChoose={setChosenId} />
       {chosen ? <StepPanel sheet={sheet} step={chosen} /> : null}
       <LineTable lines={sheet.lines} />
+      <LimitsPanel sheet={sheet} />
       <EntryList sheet={sheet} />
       {sheet.state === 'open' && person.role === 'lead' && sheet.meatMg === 0 ? (
         <CancelBatch sheet={sheet} />
@@ -114,6 +125,7 @@ function StepPanel({ sheet, step }: { sheet: BatchSheet; step: SheetStep }) {
             Needs {units.temperature(step.stopBelowC)} in the core; your own plan and authority decide.
           </Box>
         ) : null}
+        {step.note ? <Box sx={{ mt: 0.5 }}>Note: {step.note}</Box> : null}
         {step.caution ? <Box sx={{ fontWeight: 700, mt: 0.5 }}>{step.caution}</Box> : null}
         {step.state === 'closed' ? (
           <Box sx={{ mt: 1 }}>

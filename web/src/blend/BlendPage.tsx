@@ -28,7 +28,9 @@ export default function BlendPage() {
   if (!recipes.data || !lots.data || !drafts.data) return <Loading what="Fetching the cold room" />;
   const linked = drafts.data.find((d) => d.id === query.get('draft'));
   const draft = chosen ? ('draft' in chosen ? chosen.draft : undefined) : linked;
-  const recipeId = draft?.recipeId ?? (chosen && 'recipeId' in chosen ? chosen.recipeId : undefined);
+  const linkedRecipe = chosen ? undefined : (query.get('recipe') ?? undefined);
+  const recipeId =
+    draft?.recipeId ?? (chosen && 'recipeId' in chosen ? chosen.recipeId : undefined) ?? linkedRecipe;
   const recipe =
     recipes.data.find((r) => r.id === recipeId) ??
     recipes.data.find((r) => r.name === 'Quay Thick') ??

@@ -1,4 +1,6 @@
 import Button from '@mui/material/Button';
+import MenuItem from '@mui/material/MenuItem';
+import TextField from '@mui/material/TextField';
 import { useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
@@ -26,6 +28,8 @@ export function OpenBatchButton({ recipe, settings, kg, draft, ready }: OpenBatc
   const client = useQueryClient();
   const opening = useOpenBatch();
   const [asked, setAsked] = useState(false);
+  const [heat, setHeat] = useState('');
+  const { heats } = recipe.document;
   const go = async (signed: Record<string, string>) => {
     setAsked(true);
     const sheet = await opening.open({
@@ -34,6 +38,7 @@ export function OpenBatchButton({ recipe, settings, kg, draft, ready }: OpenBatc
       window: settings.window,
       uses: usesOf(settings.meatMg, kg),
       owner: settings.owner,
+      heat: heat || null,
       signed,
       ...(draft?.plannedFor ? { draftId: draft.id } : {}),
     });
@@ -44,6 +49,22 @@ export function OpenBatchButton({ recipe, settings, kg, draft, ready }: OpenBatc
   return (
     <PrimaryBar>
       {opening.error && asked ? <Trouble error={opening.error} /> : null}
+      {heats.length > 0 ? (
+        <TextField
+          select
+          label="Heat"
+          value={heat}
+          onChange={(e) => setHeat(e.target.value)}
+          sx={{ width: 150 }}
+        >
+          <MenuItem value="">as written</MenuItem>
+          {heats.map((h) => (
+            <MenuItem key={h.name} value={h.name}>
+              {h.name}
+            </MenuItem>
+          ))}
+        </TextField>
+      ) : null}
       <Button variant="contained" disabled={!ready || opening.busy} onClick={() => void go({})} sx={PRIMARY}>
         Open batch · {recipe.name} {units.mass(settings.meatMg)}
       </Button>

@@ -1,0 +1,44 @@
+import type { NewCasing, Person } from '@zest/contract';
+import type { AppContext } from '../platform/app-context.js';
+import { once } from '../platform/commands.js';
+import { DUPLICATE_KEY, errnoOf, type Sql } from '../platform/database.js';
+import { announce } from '../platform/live.js';
+import { invalid } from '../platform/problem.js';
+
+interface CasingKind {
+  casingId: string;
+  name: string;
+  material: string;
+  calibreMm: number;
+  gPerM: number;
+  minorPerM: number | null;
+}
+
+/** Casings that a recipe can be stuffed into, with the price of the newest lot. */
+export function listCasings(db: Sql): Promise<CasingKind[]> {
+  return db.rows<CasingKind>(
+    `SELECT c.id AS casingId, c.name, c.material, CAST(c.calibre_mm AS DOUBLE) AS calibreMm,
+       CAST(c.g_per_m AS DOUBLE) AS gPerM,
+       (SELECT l.price_minor FROM lot l WHERE l.casing_id = c.id ORDER BY l.received_at DESC, l.code DESC LIMIT 1)
+         AS minorPerM
+     FROM casing c ORDER BY c.name`,
+  );
+}
+
+/** @throws HttpProblem 422 when a casing of that name is known */
+export async function addCasing(app: AppContext, person: Person, body: NewCasing): Promise<void> {
+  const now = app.now();
+  const head = { id: body.id, kind: 'add-casing', personId: person.id, at: now, request: body };
+  await once(app.db, head, async (tx) => {
+    try {
+      await tx.write(
+        'INSERT INTO casing (id, name, material, calibre_mm, g_per_m) VALUES (:id, :name, :material, :calibreMm, :gPerM)',
+        { ...body },
+      );
+    } catch (error) {
+      if (errnoOf(error) !== DUPLICATE_KEY) throw error;
+      throw invalid([{ path: 'name', message: `The shop already has ${body.name}.` }]);
+    }
+    announce(tx, now, { topic: 'lots' });
+  });
+}

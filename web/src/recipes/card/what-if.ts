@@ -1,0 +1,129 @@
+import {
+  casingNeed,
+  casingWords,
+  checkRecipe,
+  declaration,
+  expectedYield,
+  link,
+  pieceMassG,
+  recipeCost,
+  type BookId,
+  type Finding,
+  type Ingredient,
+  type Label,
+  type RecipeCost,
+} from '@zest/core';
+import type { Recipe } from '@zest/contract';
+
+export interface Outcome {
+  cost: RecipeCost;
+  label: Label;
+  findings: Finding[];
+}
+
+export interface WhatIf {
+  /** Lines left out, by key. */
+  without: readonly string[];
+  casing: Recipe['document']['casing'];
+  meatMinorPerKg: number;
+}
+
+interface OutcomeInput {
+  recipe: Recipe;
+  library: ReadonlyMap<string, Ingredient>;
+  book: BookId | null;
+  house: {
+    saltMinGPerKg?: number | undefined;
+    saltMaxGPerKg?: number | undefined;
+    nitriteFloorPpm?: number | undefined;
+  };
+  whatIf: WhatIf;
+  productYield: number | undefined;
+  casingPrice: (casingId: string) => number | null;
+  labour: { minutesPerKg: number; people: number; minorPerHour: number } | undefined;
+}
+
+/** What a recipe costs, says on its label and breaks, as it is or with something swapped. */
+export function outcomeOf(input: OutcomeInput): Outcome | undefined {
+  const { recipe, library, book, house, whatIf, labour } = input;
+  const document = {
+    ...recipe.document,
+    casing: whatIf.casing,
+    lines: recipe.document.lines.filter((l) => !whatIf.without.includes(l.key)),
+  };
+  const check = checkRecipe({ name: recipe.name, document, library, book, house });
+  const { figures } = check;
+  if (!figures) return undefined;
+  const productYield = input.productYield ?? expectedYield(document.steps);
+  const pieceG = pieceMassG(document);
+  const casing = document.casing;
+  const metres =
+    casing && pieceG
+      ? casingNeed({
+          massKg: 10,
+          calibreMm: casing.calibreMm,
+          lengthMm: document.linkLengthMm ?? link({ calibreMm: casing.calibreMm, massG: pieceG }).lengthMm,
+        }).metres / 10
+      : 0;
+  return {
+    cost: recipeCost({
+      meatMinorPerKg: whatIf.meatMinorPerKg,
+      lines: figures.lines.map((l) => ({
+        name: l.line.name,
+        perMeat: l.perMeat,
+        priceMinorPerKg: l.ingredient?.isSupply === true ? 0 : (l.ingredient?.priceMinorPerKg ?? null),
+      })),
+      mixPerMeat: figures.mixPerMeat,
+      productYield,
+      ...(casing
+        ? {
+            casing: {
+              name: casing.name,
+              minorPerM: input.casingPrice(casing.casingId) ?? 0,
+              metresPerKgMix: metres,
+            },
+          }
+        : {}),
+      linkMassG: pieceG,
+      packMassG: document.packMassG ?? null,
+      ...(labour ? { labour } : {}),
+    }),
+    label: declaration({
+      parts: [
+        { name: meatWords(document.speciesRules), massMg: 1e9, allergens: [], parts: [] },
+        ...figures.lines.map(({ line, ingredient, perMeat }) => ({
+          name: (ingredient?.declaredAs ?? line.name).toLowerCase(),
+          massMg: Math.round(perMeat * 1e9),
+          allergens: ingredient?.allergens ?? [],
+          parts: ingredient?.parts ?? [],
+          isWater: line.role === 'liquid',
+        })),
+      ],
+      state: document.state,
+      casing: casingWords(document.casing),
+      cookingSentence: document.cookingSentence,
+      productYield,
+    }),
+    findings: check.findings.filter((f) => f.level !== 'note'),
+  };
+}
+
+function meatWords(rules: readonly { species: string; maxPct?: number | undefined }[]): string {
+  const named = rules.filter((r) => (r.maxPct ?? 1) > 0).map((r) => r.species);
+  return named.length > 0 ? named.join(' and ') : 'meat';
+}
+
+/**
+ * Price of a kilogram of a lean and a fat trim blended to a fat percentage; undefined where they do not
+ * reach it.
+ */
+export function twoTrimPrice(
+  lean: { fatPct: number; priceMinorPerKg: number },
+  fat: { fatPct: number; priceMinorPerKg: number },
+  targetPct: number,
+): number | undefined {
+  const share = (targetPct - lean.fatPct) / (fat.fatPct - lean.fatPct);
+  return share >= 0 && share <= 1
+    ? lean.priceMinorPerKg * (1 - share) + fat.priceMinorPerKg * share
+    : undefined;
+}
