@@ -93,19 +93,41 @@ function steps(a: WorkingDocument, b: WorkingDocument): Difference[] {
     : [...changed, { what: 'Order of the steps', before: x, after: y }];
 }
 
-/** Every parameter of a step in words; the title stands apart. */
-function writeStep(step: StepParameters): string {
-  const { key: _key, title: _title, ...rest } = step;
-  return Object.entries(rest)
-    .filter(([, value]) => value !== undefined)
-    .map(([name, value]) =>
-      name === 'say' ? `“${value}”` : name === 'kind' ? String(value) : `${words(name)} ${value}`,
-    )
-    .join(', ');
-}
+const PARAMETER_WORDS: Partial<Record<keyof StepParameters, (value: string) => string>> = {
+  kind: (v) => v,
+  say: (v) => `“${v}”`,
+  plateMm: (v) => `${v} mm plate`,
+  pass: (v) => `pass ${v}`,
+  stream: (v) => `meat: ${v}`,
+  stopAboveC: (v) => `not above ${v} °C`,
+  stopBelowC: (v) => `core at least ${v} °C`,
+  minutes: (v) => `${v} min`,
+  minMinutes: (v) => `at least ${v} min`,
+  maxMinutes: (v) => `at most ${v} min`,
+  hours: (v) => `${v} h`,
+  bind: (v) => `bind ${v}`,
+  seasonHow: (v) => `seasoning ${v}`,
+  liquidParts: (v) => `liquid in ${v}`,
+  lotKg: (v) => `lots of ${v} kg`,
+  hornMm: (v) => `${v} mm horn`,
+  fill: (v) => `fill ${v}`,
+  prick: (v) => (v === 'true' ? 'pricked' : 'not pricked'),
+  chamberC: (v) => `${v} °C around it`,
+  targetLossPct: (v) => `loses ${v} %`,
+  expectedYieldPct: (v) => `${v} % comes out`,
+  sampleSize: (v) => `weigh ${v}`,
+  note: (v) => `note “${v}”`,
+};
 
-function words(name: string): string {
-  return name.replace(/([A-Z])/g, (c) => ` ${c.toLowerCase()}`);
+/** Every parameter of a step in words. */
+function writeStep(step: StepParameters): string {
+  const { key: _key, title, ...rest } = step;
+  const parts = Object.entries(rest).flatMap(([name, value]) => {
+    if (value === undefined) return [];
+    const say = PARAMETER_WORDS[name as keyof StepParameters];
+    return [say ? say(String(value)) : String(value)];
+  });
+  return [title, ...parts].join(', ');
 }
 
 function byKey<T extends { key: string }>(

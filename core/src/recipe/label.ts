@@ -61,7 +61,8 @@ const ALLERGEN_WORDS: Record<Allergen, RegExp> = {
 export function declaration(input: LabelInput): Label {
   const merged = merge(input.parts);
   const total = merged.reduce((sum, p) => sum + p.massMg, 0);
-  const gone = total * (1 - Math.min(1, input.productYield ?? 1));
+  // What a raw product loses stays in the head and the horn; what heat and air take is water.
+  const gone = input.state === 'raw' ? 0 : total * (1 - Math.min(1, input.productYield ?? 1));
   const listed = merged
     .map((p) => (p.isWater ? { ...p, massMg: Math.max(0, p.massMg - gone) } : p))
     .filter((p) => p.massMg > 0)
@@ -70,7 +71,13 @@ export function declaration(input: LabelInput): Label {
   const add = (text: string, allergen = false) => runs.push({ text, allergen });
   listed.forEach((part, i) => {
     if (i > 0) add(', ');
-    runs.push(...marked(part.name, part.allergens));
+    const inside = part.parts.map((inner) => inner.allergen);
+    runs.push(
+      ...marked(
+        part.name,
+        part.allergens.filter((a) => !inside.includes(a)),
+      ),
+    );
     if (part.parts.length > 0) {
       add(' (');
       part.parts.forEach((inner, j) => {

@@ -72,6 +72,11 @@ function read(text: string, context: DoseContext, doubt: MakeDoubt): Dose {
       ? { pctOfMix: value }
       : { pctOfMeat: value };
   }
+  const plain = /^([\d.,/ ½¼¾]+?)\s*g\s*(?:\/|per)\s*kg\s*(?:of\s+)?(meat|mix)?$/i.exec(text);
+  if (plain) {
+    const value = number(plain[1] ?? '', context);
+    return plain[2]?.toLowerCase() === 'mix' ? { gPerKgMix: value } : { gPerKgMeat: value };
+  }
   const ppm = /^([\d.,]+)\s*(?:ppm|mg\s*\/\s*kg)$/i.exec(text);
   if (ppm) return fromPpm(number(ppm[1] ?? '', context), context, doubt);
   if (/\bpackets?\b|\bsachets?\b/i.test(text)) return packets(text, context, doubt);

@@ -97,14 +97,10 @@ export function readCard(text: string, options: CardOptions): Card {
 function split(text: string): string[] {
   return text
     .slice(0, 500_000)
+    .replace(/"/g, '')
     .split(/\r?\n|;|\t/)
     .flatMap((line) => joinBareAmounts(line.split(/,(?!\d)/)))
-    .map((piece) =>
-      piece
-        .replace(/^[\s•*·–-]+/, '')
-        .replace(/"/g, '')
-        .trim(),
-    )
+    .map((piece) => piece.replace(/^[\s•*·–-]+/, '').trim())
     .filter(
       (piece) =>
         piece !== '' && !/^(ingredients?|method|name|item)?[\s,]*(amount|quantity|dose)?:?$/i.test(piece),
