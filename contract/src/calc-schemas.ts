@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { BOOK_IDS, PART_GOES_TO, PREPARATIONS } from '@zest/core';
+import { ALLERGENS, BOOK_IDS, LINE_ROLES, PART_GOES_TO, PREPARATIONS, PRODUCT_STATES } from '@zest/core';
 import { dose } from './recipes.js';
 
 const kg = z.number({ error: 'must be a number of kg' });
@@ -193,4 +193,51 @@ export const yieldIn = z.object({
   ),
   meatBlock: z.array(z.string()),
   transfers: z.array(z.object({ from: z.string(), to: z.string(), massMg: z.int() })),
+});
+
+const doseContents = {
+  saltPct: pct.optional(),
+  nitritePct: pct.optional(),
+  nitratePct: pct.optional(),
+};
+
+export const doseIn = z.object({
+  text: z.string(),
+  name: z.string(),
+  role: z.enum(LINE_ROLES).default('seasoning'),
+  batchKg: kg.optional(),
+  basis: z.enum(['meat', 'mix']).default('meat'),
+  densityGPerMl: number.optional(),
+  densityRange: z.tuple([number, number]).optional(),
+  packet: z.object({ netG: number, seasonsKg: kg }).optional(),
+  ...doseContents,
+});
+
+export const cardIn = z.object({ text: z.string().max(500_000), basis: z.enum(['meat', 'mix']).optional() });
+
+export const declareIn = z.object({
+  parts: z
+    .array(
+      z.object({
+        name: z.string().min(1),
+        massKg: kg,
+        allergens: z.array(z.enum(ALLERGENS)).default([]),
+        parts: z
+          .array(z.object({ name: z.string().min(1), allergen: z.enum(ALLERGENS).optional() }))
+          .default([]),
+        isWater: z.boolean().optional(),
+      }),
+    )
+    .min(1),
+  state: z.enum(PRODUCT_STATES),
+  casing: z.string().optional(),
+  productYield: number.optional(),
+});
+
+export const recipeCostIn = z.object({
+  meatPricePerKg: number,
+  lines: z.array(z.object({ name: z.string(), gPerKgMeat: number, pricePerKg: number.nullable() })),
+  productYield: number.default(1),
+  linkG: number.optional(),
+  packG: number.optional(),
 });

@@ -1,8 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import {
-  METHOD_TEMPLATES,
-  SCHOOLS,
   blocking,
   checkRecipe,
   gauges,
@@ -325,55 +323,5 @@ describe('what stops a recipe, and what has to be signed', () => {
     expect(sentences(recipeOf([line('Cure packet', 1, { dose })], 'ring'), 'warn').join()).toContain(
       '13 % weak',
     );
-  });
-});
-
-describe('methods and schools', () => {
-  it.each(METHOD_TEMPLATES.map((t) => [t.title, t] as const))('%s is a sound beginning', (_, template) => {
-    const cured = template.state !== 'raw';
-    const lines = [line('Fine salt', cured ? 16 : 15), ...(cured ? [line('Cure 6.25', 2.4)] : [])];
-    const entersAt = template.steps.find((s) => s.kind === 'mix' || s.kind === 'emulsify')!.key;
-    const salted = template.state === 'dried' ? [line('Fine salt', 24), line('Cure 6.25', 2.4)] : lines;
-    const document = recipeOf(
-      salted.map((l) => ({ ...l, entersAt })),
-      template.id,
-    );
-    expect(check(document).findings.filter((f) => f.level === 'stop' || f.level === 'sign')).toEqual([]);
-  });
-
-  it('a choice of a school then holds, and leaves a method that can be carried out', () => {
-    const start = recipeOf([...RING, line('Black pepper', 3)], 'cooked-link');
-    const picks = SCHOOLS.flatMap((school) => school.choices.map((c) => ({ school, c })));
-    fc.assert(
-      fc.property(fc.array(fc.constantFrom(...picks), { maxLength: 10 }), (path) => {
-        let document = start;
-        for (const { school, c } of path) {
-          if (!school.arises(document)) continue;
-          document = c.apply(document);
-          expect(c.holds(document), `${school.id} ${c.id}`).toBe(true);
-        }
-        const broken = check(document).findings.filter((f) => f.level === 'stop' && f.guard === 'method');
-        expect(broken).toEqual([]);
-      }),
-      { numRuns: 300 },
-    );
-  });
-
-  it('every choice says why in one line', () => {
-    for (const choice of SCHOOLS.flatMap((s) => s.choices)) expect(choice.why).toMatch(/^[^\n]{10,100}$/);
-  });
-
-  it('stops a method out of order or without its figures', () => {
-    const base = recipeOf(FRESH);
-    const swap = { ...base, steps: [...base.steps].reverse() };
-    expect(sentences(swap, 'stop').join()).toMatch(/before/);
-    const bare = { ...base, steps: base.steps.map(({ plateMm: _p, bind: _b, ...s }) => s) };
-    expect(sentences(bare, 'stop').join(' ')).toMatch(/plate in millimetres.*short or until sticky/);
-    const low = recipeOf(RING, 'ring');
-    const signed = sentences(
-      { ...low, steps: low.steps.map((s) => (s.kind === 'cook' ? { ...s, stopBelowC: 64 } : s)) },
-      'sign',
-    );
-    expect(signed.join()).toContain('time at temperature');
   });
 });

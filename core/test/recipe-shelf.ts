@@ -87,7 +87,7 @@ export function line(name: string, gPerKgMeat: number, more: Partial<WorkingLine
   };
 }
 
-export function methodOf(id: string) {
+function methodOf(id: string) {
   const template = METHOD_TEMPLATES.find((t) => t.id === id);
   if (!template) throw new Error(`no method ${id}`);
   return template;

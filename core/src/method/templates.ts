@@ -65,7 +65,7 @@ function mixStep(bind: 'short' | 'sticky', minutes: number): StepParameters {
   };
 }
 
-export const TASTE_STEP: StepParameters = {
+const TASTE_STEP: StepParameters = {
   key: 'taste',
   kind: 'taste',
   title: 'Taste',

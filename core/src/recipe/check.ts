@@ -20,7 +20,7 @@ export interface RecipeCheck {
   figures: RecipeFigures | undefined;
 }
 
-export interface CheckInput {
+interface CheckInput {
   name: string;
   document: WorkingDocument;
   library: ReadonlyMap<string, Ingredient>;

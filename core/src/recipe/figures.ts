@@ -43,7 +43,7 @@ export interface RecipeFigures {
 }
 
 /** A heat variant multiplies the lines that follow the heat. */
-export function heated(line: WorkingLine, factor: number): Dose | null {
+function heated(line: WorkingLine, factor: number): Dose | null {
   const { dose } = line;
   if (!line.heat || dose === null || factor === 1) return dose;
   return timesDose(dose, factor);

@@ -19,7 +19,7 @@ const entry = (words: string, gPerMl: number, form?: string): KitchenEntry => ({
 });
 
 /** g/mL = grams of a US cup / 236.588, of a tablespoon / 14.787, of a teaspoon / 4.929. */
-export const KITCHEN: readonly KitchenEntry[] = [
+const KITCHEN: readonly KitchenEntry[] = [
   { words: ['table salt', 'fine salt'], form: 'fine', gPerMl: 1.23 },
   { words: ['kosher salt', 'coarse salt', 'sea salt', 'flake salt'], rangeGPerMl: [0.58, 1.02] },
   { words: ['salt'], rangeGPerMl: [0.58, 1.23] },

@@ -12,7 +12,7 @@ export interface LabelPart {
   isWater?: boolean;
 }
 
-export interface LabelInput {
+interface LabelInput {
   parts: readonly LabelPart[];
   state: ProductState;
   /** Material of an edible casing, with the species it comes from. */

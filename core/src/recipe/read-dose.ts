@@ -171,7 +171,7 @@ function grams(text: string, context: DoseContext): number[] {
   ]);
 }
 
-export function isCure(context: Pick<DoseContext, 'name' | 'role' | 'facts'>): boolean {
+function isCure(context: Pick<DoseContext, 'name' | 'role' | 'facts'>): boolean {
   const { contents } = context.facts ?? {};
   return (
     context.role === 'cure' ||

@@ -11,7 +11,7 @@ import { loads } from './loads.js';
 export const WANTED = ['meat', 'mix', 'finished', 'links', 'packs'] as const;
 export type WantedKind = (typeof WANTED)[number];
 
-export interface ScaleToInput {
+interface ScaleToInput {
   document: WorkingDocument;
   library: ReadonlyMap<string, Ingredient>;
   wanted: WantedKind;

@@ -1,4 +1,3 @@
-import type { z } from 'zod';
 import {
   addBack,
   backScale,
@@ -23,37 +22,10 @@ import {
   taste,
   yields,
   type LedgerAccount,
-  type Solve,
 } from '@zest/core';
 import { calcSchemas as schema } from '@zest/contract';
-
-/** What a calculation may ask of the place it runs in. */
-interface CalcContext {
-  /** Loads the solver; called only by calculations that need it. */
-  solver: () => Promise<Solve>;
-}
-
-export interface Calculation {
-  summary: string;
-  input: z.ZodType;
-  example: object;
-  /** Reads the input with its schema, then computes; throws ZodError or InputError. */
-  run: (input: unknown, context: CalcContext) => Promise<object>;
-}
-
-function calculation<I extends z.ZodType>(
-  summary: string,
-  input: I,
-  example: z.input<I> & object,
-  compute: (value: z.output<I>, context: CalcContext) => object | Promise<object>,
-): Calculation {
-  return {
-    summary,
-    input,
-    example,
-    run: async (raw, context) => compute(input.parse(raw, { reportInput: true }), context),
-  };
-}
+import { calculation, type Calculation } from './calculation.js';
+import { RECIPE_CALCULATIONS } from './recipe-calculations.js';
 
 /** Every calculation by its name on the command line and over HTTP. */
 export const CALCULATIONS: Record<string, Calculation> = {
@@ -263,4 +235,5 @@ export const CALCULATIONS: Record<string, Calculation> = {
         transfers: transfers.map((t, i) => ({ id: String(i), from: t.from, to: t.to, amount: t.massMg })),
       }),
   ),
+  ...RECIPE_CALCULATIONS,
 };

@@ -3,6 +3,7 @@ import { METHOD_TEMPLATES } from '@zest/core';
 import type { MethodStep, Recipe, RecipeDocument, RecipeLine } from '@zest/contract';
 import { snapshot } from '../recipes/index.js';
 import { CASINGS, INGREDIENTS } from './catalogue.js';
+import { CHILL, WEIGH_MEAT, WEIGH_DRY, grind, mix, STUFF, LINK, PACK, SMOKE, COOK, COOL } from './methods.js';
 
 interface Ids {
   ingredients: ReadonlyMap<string, string>;
@@ -10,92 +11,6 @@ interface Ids {
 }
 
 type Short = [ingredient: string, gPerKgMeat: number, entersAt?: string];
-
-const CHILL: MethodStep = {
-  key: 'chill',
-  kind: 'chill',
-  title: 'Chill',
-  say: 'Meat, fat and grinder parts cold through, then read the meat.',
-  stopAboveC: 4.4,
-};
-const WEIGH_MEAT: MethodStep = {
-  key: 'meats',
-  kind: 'weigh-meat',
-  title: 'Weigh the meat',
-  say: 'Each trim onto the scale, one at a time.',
-};
-const WEIGH_DRY: MethodStep = {
-  key: 'dry',
-  kind: 'weigh-dry',
-  title: 'Weigh the dry goods',
-  say: 'Each line by its own weight, into its own tub.',
-};
-
-function grind(key: string, title: string, plateMm: number): MethodStep {
-  return {
-    key,
-    kind: 'grind',
-    title,
-    say: `Through the ${plateMm} mm plate, cold and without smear.`,
-    plateMm,
-    pass: Number(key.replace(/\D/g, '')),
-    stopAboveC: 7,
-  };
-}
-
-function mix(bind: 'short' | 'sticky', minutes: number): MethodStep {
-  const say =
-    bind === 'short'
-      ? 'Mix until just distributed; coarse links should bite.'
-      : 'Mix until a handful sticks to the palm turned down.';
-  const [minMinutes, maxMinutes] = bind === 'short' ? [2, 6] : [6, 15];
-  return { key: 'mix', kind: 'mix', title: 'Mix', say, bind, minutes, minMinutes, maxMinutes };
-}
-
-const STUFF: MethodStep = {
-  key: 'stuff',
-  kind: 'stuff',
-  title: 'Stuff',
-  say: 'Fill evenly, no air; leave slack for the twist.',
-};
-const LINK: MethodStep = {
-  key: 'link',
-  kind: 'link',
-  title: 'Link',
-  say: 'Twist to length, count, weigh ten.',
-  sampleSize: 10,
-};
-const PACK: MethodStep = {
-  key: 'pack',
-  kind: 'pack',
-  title: 'Pack',
-  say: 'Weigh and count what goes into the trays.',
-};
-const SMOKE: MethodStep = {
-  key: 'smoke',
-  kind: 'smoke',
-  title: 'Smoke',
-  say: 'Skin dry first, then smoke; read the chamber.',
-  minutes: 150,
-  chamberC: 62,
-  expectedYieldPct: 95,
-};
-const COOK: MethodStep = {
-  key: 'cook',
-  kind: 'cook',
-  title: 'Cook',
-  say: 'To the core temperature, read in the thickest piece, then weigh.',
-  stopBelowC: 71,
-  chamberC: 78,
-  expectedYieldPct: 94,
-};
-const COOL: MethodStep = {
-  key: 'cool',
-  kind: 'cool',
-  title: 'Cool',
-  say: 'Down to cold-room temperature without a stop.',
-  stopAboveC: 7,
-};
 
 /** The products of the demonstration, each with a method of its own. */
 export function demoRecipes(ids: Ids): Recipe[] {

@@ -81,7 +81,7 @@ async function mustObey(
 }
 
 /** House limits that are set, as the core takes them. */
-export function limitsOf(house: Awaited<ReturnType<typeof houseLimits>>) {
+function limitsOf(house: Awaited<ReturnType<typeof houseLimits>>) {
   return {
     saltMinGPerKg: house.saltMinGPerKg ?? undefined,
     saltMaxGPerKg: house.saltMaxGPerKg ?? undefined,

@@ -195,7 +195,7 @@ function CostBox({
         <span>{label}</span>
         <Box sx={{ ...NUMERALS, fontSize: 22, fontWeight: 700, textAlign: 'right' }}>{show(value)}</Box>
         <Box sx={{ ...NUMERALS, fontSize: 20, textAlign: 'right' }}>
-          {other == null ? '' : `then ${show(other)}`}
+          {other === undefined || other === null ? '' : `then ${show(other)}`}
         </Box>
       </Box>
     );

@@ -21,7 +21,7 @@ export interface Outcome {
   findings: Finding[];
 }
 
-export interface WhatIf {
+interface WhatIf {
   /** Lines left out, by key. */
   without: readonly string[];
   casing: Recipe['document']['casing'];

@@ -5,7 +5,7 @@ import { call } from '../../app/api.js';
 import type { EditorDocument } from '../new-document.js';
 import { begin, change, redo, undo, type History } from './history.js';
 
-export interface Written {
+interface Written {
   name: string;
   document: EditorDocument;
 }

@@ -1,0 +1,63 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { METHOD_TEMPLATES, SCHOOLS, checkRecipe, type WorkingDocument } from '../src/index.js';
+import { LIBRARY, line, recipeOf } from './recipe-shelf.js';
+
+const check = (document: WorkingDocument) =>
+  checkRecipe({ name: 'Test', document, library: LIBRARY, book: 'us' });
+const sentences = (document: WorkingDocument, level: string) =>
+  check(document)
+    .findings.filter((f) => f.level === level)
+    .map((f) => f.sentence);
+const FRESH = [line('Fine salt', 16), line('Black pepper', 3), line('Iced water', 30)];
+const RING = [line('Cure 6.25', 2), line('Fine salt', 16), line('Iced water', 50)];
+
+describe('methods and schools', () => {
+  it.each(METHOD_TEMPLATES.map((t) => [t.title, t] as const))('%s is a sound beginning', (_, template) => {
+    const cured = template.state !== 'raw';
+    const lines = [line('Fine salt', cured ? 16 : 15), ...(cured ? [line('Cure 6.25', 2.4)] : [])];
+    const entersAt = template.steps.find((s) => s.kind === 'mix' || s.kind === 'emulsify')!.key;
+    const salted = template.state === 'dried' ? [line('Fine salt', 24), line('Cure 6.25', 2.4)] : lines;
+    const document = recipeOf(
+      salted.map((l) => ({ ...l, entersAt })),
+      template.id,
+    );
+    expect(check(document).findings.filter((f) => f.level === 'stop' || f.level === 'sign')).toEqual([]);
+  });
+
+  it('a choice of a school then holds, and leaves a method that can be carried out', () => {
+    const start = recipeOf([...RING, line('Black pepper', 3)], 'cooked-link');
+    const picks = SCHOOLS.flatMap((school) => school.choices.map((c) => ({ school, c })));
+    fc.assert(
+      fc.property(fc.array(fc.constantFrom(...picks), { maxLength: 10 }), (path) => {
+        let document = start;
+        for (const { school, c } of path) {
+          if (!school.arises(document)) continue;
+          document = c.apply(document);
+          expect(c.holds(document), `${school.id} ${c.id}`).toBe(true);
+        }
+        const broken = check(document).findings.filter((f) => f.level === 'stop' && f.guard === 'method');
+        expect(broken).toEqual([]);
+      }),
+      { numRuns: 300 },
+    );
+  });
+
+  it('every choice says why in one line', () => {
+    for (const choice of SCHOOLS.flatMap((s) => s.choices)) expect(choice.why).toMatch(/^[^\n]{10,100}$/);
+  });
+
+  it('stops a method out of order or without its figures', () => {
+    const base = recipeOf(FRESH);
+    const swap = { ...base, steps: [...base.steps].reverse() };
+    expect(sentences(swap, 'stop').join()).toMatch(/before/);
+    const bare = { ...base, steps: base.steps.map(({ plateMm: _p, bind: _b, ...s }) => s) };
+    expect(sentences(bare, 'stop').join(' ')).toMatch(/plate in millimetres.*short or until sticky/);
+    const low = recipeOf(RING, 'ring');
+    const signed = sentences(
+      { ...low, steps: low.steps.map((s) => (s.kind === 'cook' ? { ...s, stopBelowC: 64 } : s)) },
+      'sign',
+    );
+    expect(signed.join()).toContain('time at temperature');
+  });
+});
