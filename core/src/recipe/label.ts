@@ -38,7 +38,7 @@ export interface Label {
 
 /** Words that stand for an allergen inside a name. */
 const ALLERGEN_WORDS: Record<Allergen, RegExp> = {
-  gluten: /wheat|rye|barley|oats|rusk|gluten|breadcrumbs?|flour|beer/i,
+  gluten: /wheat|rye|barley|oats|gluten/i,
   crustaceans: /prawns?|crab|shrimps?|crustaceans?/i,
   egg: /eggs?/i,
   fish: /fish|anchovy|anchovies/i,
@@ -49,7 +49,7 @@ const ALLERGEN_WORDS: Record<Allergen, RegExp> = {
   celery: /celery|celeriac/i,
   mustard: /mustard/i,
   sesame: /sesame/i,
-  sulphites: /sulphites?|wine/i,
+  sulphites: /sulphites?/i,
   lupin: /lupin/i,
   molluscs: /mussels?|oysters?|molluscs?/i,
 };
