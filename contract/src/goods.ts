@@ -58,6 +58,8 @@ export const newIngredient = z
     nitratePct: z.number().min(0).max(100).optional(),
     /** Salt in a packet or rub, percent. */
     saltPct: z.number().min(0).max(100).default(0),
+    /** From the tap: it does not run out and costs nothing. */
+    isSupply: z.boolean().default(false),
   })
   .superRefine((item, ctx) => {
     if (item.saltKind !== 'cure') return;

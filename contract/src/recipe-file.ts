@@ -29,3 +29,8 @@ export const recipeFile = z.object({
   ),
 });
 export type RecipeFile = z.infer<typeof recipeFile>;
+
+/** Its JSON Schema, as it is served and documented. */
+export function recipeFileSchema(): object {
+  return z.toJSONSchema(recipeFile, { unrepresentable: 'any', io: 'input' });
+}

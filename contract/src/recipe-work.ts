@@ -285,6 +285,8 @@ export const recipeWorkRoutes = {
 /** Files of a recipe; `:kind` is `card.pdf`, `recipe.json` or `lines.csv`. */
 export const RECIPE_FILE_PATH = '/api/v1/recipes/:id/files/:kind';
 export const BATCH_SHEET_PDF_PATH = '/api/v1/batches/:id/sheet.pdf';
+/** JSON Schema of a recipe's open form. */
+export const RECIPE_SCHEMA_PATH = '/api/v1/recipe-schema.json';
 export const PRE_BLEND_LABEL_PATH = '/api/v1/pre-blend-lots/:id/label.pdf';
 
 /** The open form of a recipe; documented in docs/recipe-format.md. */

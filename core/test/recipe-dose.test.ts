@@ -113,6 +113,13 @@ describe('a dose as people type it', () => {
     expect(high * 10).toBeCloseTo(291, 0);
   });
 
+  it('asks whether an ounce of a liquid is a weight or a measure', () => {
+    const beer = (text: string) => readDose(text, context('Beer', { batchKg: 10 }));
+    expect(beer('8 oz')).toMatchObject({ kind: 'doubt', doubt: expect.stringContaining('29.57 mL') });
+    expect(beer('250 g').kind).toBe('dose');
+    expect(gPerKg('8 oz per 10 kg')).toBeCloseTo(22.68, 2);
+  });
+
   it('never throws, whatever is typed', () => {
     fc.assert(
       fc.property(fc.string({ maxLength: 40 }), fc.boolean(), (text, batch) => {

@@ -108,6 +108,41 @@ describe('the shelf', () => {
   });
 });
 
+describe('what a new shop needs', () => {
+  it('takes water from the tap, a new casing, and refuses either twice', async () => {
+    const tap = {
+      id: uuid(),
+      name: 'Tap water',
+      form: 'cold',
+      role: 'liquid',
+      saltKind: 'not salt',
+      isSupply: true,
+    };
+    expect((await lead.post('/goods/ingredients', tap)).status).toBe(200);
+    const items = (await lead.get('/ingredients')).body as LibraryItem[];
+    expect(items.find((i) => i.id === tap.id)).toMatchObject({ isSupply: true, contents: { waterPct: 100 } });
+    const casing = { id: uuid(), name: 'Hog casing 38/40', material: 'hog', calibreMm: 39, gPerM: 9 };
+    expect((await lead.post('/casings', casing)).status).toBe(200);
+    const again = await lead.post('/casings', { ...casing, id: uuid() });
+    expect(again.body.errors[0]).toMatchObject({
+      path: 'name',
+      message: 'The shop already has Hog casing 38/40.',
+    });
+    const flat = await lead.post('/casings', { ...casing, id: uuid(), name: 'Flat', calibreMm: 400 });
+    expect(flat.body.errors[0].message).toContain('from 8 to 200 mm');
+    expect((await lead.get('/casings')).body).toContainEqual(
+      expect.objectContaining({ name: 'Hog casing 38/40', minorPerM: null }),
+    );
+  });
+
+  it('documents the form of its files', async () => {
+    const schema = (await lead.get('/recipe-schema.json')).body as { required: string[] };
+    expect(schema.required).toEqual(
+      expect.arrayContaining(['format', 'formatVersion', 'name', 'document', 'ingredients']),
+    );
+  });
+});
+
 describe('files', () => {
   const file = (id: string, kind: string) => lead.get(`/recipes/${id}/files/${kind}`).buffer(true);
   const text = (body: unknown) => (Buffer.isBuffer(body) ? body.toString('utf8') : JSON.stringify(body));

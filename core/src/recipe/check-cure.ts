@@ -5,7 +5,7 @@ import type { Gauge } from './gauges.js';
 
 /** Salt, cure and accelerator of the whole recipe, from every source. */
 export function checkCure(
-  document: Pick<WorkingDocument, 'lines' | 'state' | 'claims'>,
+  document: Pick<WorkingDocument, 'lines' | 'state' | 'claims' | 'steps'>,
   figures: RecipeFigures,
   all: readonly Gauge[],
 ): Finding[] {
@@ -77,8 +77,23 @@ function cures(document: Pick<WorkingDocument, 'lines' | 'claims'>, figures: Rec
   return found;
 }
 
-function accelerator(document: Pick<WorkingDocument, 'lines'>, figures: RecipeFigures): Finding[] {
+function accelerator(document: Pick<WorkingDocument, 'lines' | 'steps'>, figures: RecipeFigures): Finding[] {
   const at = document.lines.findIndex((l) => l.role === 'accelerator');
+  const heated = document.steps.some(
+    (s) => s.kind === 'smoke' || s.kind === 'cook' || s.kind === 'water-cook',
+  );
+  const rests = document.steps.some((s) => s.kind === 'rest');
+  if (at < 0 && figures.nitrite > 0 && heated && !rests) {
+    return [
+      {
+        level: 'note',
+        path: 'lines',
+        guard: 'accelerator',
+        sentence:
+          'Smoked or cooked the same day without an accelerator: the cure has little time. Rest it overnight, or add one.',
+      },
+    ];
+  }
   if (at < 0 || figures.nitrite > 0) return [];
   return [
     {

@@ -38,6 +38,16 @@ export function checkInclusions(
       });
       return found;
     }
+    const { atMostC } = piece;
+    const stop = document.steps[at]?.stopAboveC;
+    if (atMostC !== undefined && (stop === undefined || stop > atMostC + 1)) {
+      found.push({
+        level: 'warn',
+        path: `${path}.entersAt`,
+        guard: 'piece',
+        sentence: `${line.name} goes in at ${atMostC} °C at most, and “${document.steps[at]?.title}” ${stop === undefined ? 'has no limit' : `allows ${stop} °C`}.`,
+      });
+    }
     const tight = (limit: number | undefined, of: string, share: number) => {
       if (limit !== undefined && piece.mm > limit * share) {
         found.push({

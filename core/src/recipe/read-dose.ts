@@ -86,6 +86,17 @@ function read(text: string, context: DoseContext, doubt: MakeDoubt): Dose {
     );
   }
   const { what, perKg, of } = apart(text, context);
+  if (
+    context.role === 'liquid' &&
+    /\d\s*(oz|ounces?)\b/i.test(what) &&
+    !/\b(fl|lbs?|pounds?)\b/i.test(what)
+  ) {
+    throw new Doubt(
+      doubt(
+        `“${what}” of a liquid can be a weight (28.35 g an ounce) or a volume (29.57 mL). Write “oz by weight” as grams, or “fl oz”.`,
+      ),
+    );
+  }
   const range = RANGE.exec(what);
   if (range && !/^\d+\s*$/.test(what)) {
     const unit = /[a-z.]+\s*$/i.exec(what)?.[0] ?? '';

@@ -61,8 +61,14 @@ export function batchGauges(
     const massMg = sheet.weighedMg > 0 ? sheet.weighedMg : sheet.dueMg;
     return [{ ...row.document, dose: { gPerKgMeat: (massMg / meatMg) * 1000 } }];
   });
+  const figures = recipeFigures({ lines: made, window: windowAsMade(record) }, carried(made));
+  const brought = broughtByMeat(record, lines, meatMg);
   const all = gauges({
-    figures: recipeFigures({ lines: made, window: windowAsMade(record) }, carried(made)),
+    figures: {
+      ...figures,
+      salt: figures.salt + brought.salt,
+      nitrite: figures.nitrite + brought.nitrite,
+    },
     state: recipe.state,
     fatClass: recipe.fatClass,
     book,
@@ -70,6 +76,21 @@ export function batchGauges(
     productYield: expectedYield(recipe.steps),
   });
   return all.map((g: Gauge) => ({ ...g, roomMg: g.roomMg === null ? null : Math.round(g.roomMg) }));
+}
+
+/** Salt and nitrite that rework and cured trims bring, kg per kg of meat. */
+function broughtByMeat(record: BatchRecord, lines: readonly SheetLine[], meatMg: number) {
+  let salt = 0;
+  let nitrite = 0;
+  for (const row of record.lines) {
+    const sheet = lines.find((l) => l.id === row.id);
+    if (row.kind !== 'meat' || !sheet) continue;
+    const account = record.accounts.get(row.lotAccountId);
+    const share = (sheet.weighedMg > 0 ? sheet.weighedMg : sheet.dueMg) / meatMg;
+    salt += (share * (account?.saltGPerKg ?? 0)) / 1000;
+    nitrite += (share * (account?.nitritePpm ?? 0)) / 1e6;
+  }
+  return { salt, nitrite };
 }
 
 function windowAsMade(record: BatchRecord) {

@@ -97,6 +97,9 @@ export interface AccountRow {
   priceMinor: number | null;
   lotStatus: 'available' | 'hold' | 'rejected' | null;
   species: string | null;
+  /** What salted or cured material brings with it. */
+  saltGPerKg: number | null;
+  nitritePpm: number | null;
 }
 
 interface ReadingRow {
@@ -241,7 +244,7 @@ async function loadAccounts(db: Sql, ids: readonly string[]): Promise<Map<string
   if (unique.length === 0) return new Map();
   const rows = await db.rows<AccountRow & { thing: string | null }>(
     `SELECT a.id, a.kind, a.measure, a.name, l.kind AS lotKind, l.code AS lotCode,
-       CAST(l.fat_pct AS DOUBLE) AS fatPct, CAST(l.fat_sd AS DOUBLE) AS fatSd, i.role, l.price_minor AS priceMinor, l.status AS lotStatus, t.species,
+       CAST(l.fat_pct AS DOUBLE) AS fatPct, CAST(l.fat_sd AS DOUBLE) AS fatSd, i.role, l.price_minor AS priceMinor, l.status AS lotStatus, t.species, CAST(l.salt_g_per_kg AS DOUBLE) AS saltGPerKg, CAST(l.nitrite_ppm AS DOUBLE) AS nitritePpm,
        COALESCE(t.name, i.name, c.name) AS thing
      FROM account a LEFT JOIN lot l ON l.account_id = a.id LEFT JOIN trim_kind t ON t.id = l.trim_id
      LEFT JOIN ingredient i ON i.id = l.ingredient_id LEFT JOIN casing c ON c.id = l.casing_id

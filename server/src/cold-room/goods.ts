@@ -1,7 +1,7 @@
 import { v7 as uuid } from 'uuid';
 import { daysLeft, urgency } from '@zest/core';
 import type { NewIngredient, Person, ReceiveGoods, StockItem } from '@zest/contract';
-import { SHOP } from '../ledger/index.js';
+import { SHOP, addAccounts } from '../ledger/index.js';
 import type { AppContext } from '../platform/app-context.js';
 import { once } from '../platform/commands.js';
 import { DUPLICATE_KEY, errnoOf, type Sql } from '../platform/database.js';
@@ -128,7 +128,21 @@ export async function addIngredient(app: AppContext, person: Person, body: NewIn
       if (errnoOf(error) !== DUPLICATE_KEY) throw error;
       throw invalid([{ path: 'name', message: `The shop already has ${body.name}, ${body.form}.` }]);
     }
+    if (body.isSupply) await addSupply(tx, body.id, `${body.name} supply`, app.now());
+    announce(tx, app.now(), { topic: 'lots' });
+    announce(tx, app.now(), { topic: 'recipes' });
   });
+}
+
+/** A supply that never runs out, such as the tap: its one lot gives what is wanted and has no balance. */
+export async function addSupply(tx: Sql, ingredientId: string, name: string, at: Date): Promise<void> {
+  const accountId = uuid();
+  await addAccounts(tx, [{ id: accountId, kind: 'gain', measure: 'mg', name, batchId: null, stepId: null }]);
+  await tx.write(
+    `INSERT INTO lot (id, code, account_id, kind, ingredient_id, received_at)
+     VALUES (:id, :code, :accountId, 'ingredient', :ingredientId, :at)`,
+    { id: uuid(), code: await nextLotCode(tx, 'S'), accountId, ingredientId, at },
+  );
 }
 
 /** Takes a lot of an ingredient or a casing into stock; an untyped bag is held. */

@@ -1,3 +1,4 @@
+export { addSupply } from './goods.js';
 export { coldRoomRoutes } from './routes.js';
 export { addEvent, addParent, makeLot, stockLot, stockTransfer } from './lot-writes.js';
 export { prepareLot } from './prepare-lot.js';

@@ -3,9 +3,9 @@ import { DEFAULT_FAT_SD, plan } from '@zest/core';
 import type { BlendSettings, Person, Recipe } from '@zest/contract';
 import { solver } from '../calc/solver.js';
 import { addDraft } from '../blend/index.js';
-import { countLot, nextLotCode, prepareLot, receiveLot, stockLot } from '../cold-room/index.js';
+import { addSupply, countLot, nextLotCode, prepareLot, receiveLot, stockLot } from '../cold-room/index.js';
 import { NO_SCALES, type ScaleDriver } from '../devices/index.js';
-import { SHOP, addAccounts } from '../ledger/index.js';
+import { SHOP } from '../ledger/index.js';
 import { addPerson } from '../people/index.js';
 import type { AppContext } from '../platform/app-context.js';
 import { saveSetting } from '../platform/settings.js';
@@ -218,21 +218,8 @@ async function stockDryGoods(
   for (const item of INGREDIENTS) {
     const lot = { ofId: ids.ingredients.get(item.key) ?? '', priceMinor: item.priceMinorPerKg };
     await app.db.transaction(async (tx) => {
+      if (item.stockKg === 0) return addSupply(tx, lot.ofId, 'water supply', clock.now());
       const code = await nextLotCode(tx, 'S');
-      if (item.role === 'liquid') {
-        const accountId = uuid();
-        await addAccounts(tx, [
-          { id: accountId, kind: 'gain', measure: 'mg', name: 'water supply', batchId: null, stepId: null },
-        ]);
-        await store.addSupplyLot(tx, {
-          id: uuid(),
-          code,
-          accountId,
-          ingredientId: lot.ofId,
-          at: clock.now(),
-        });
-        return;
-      }
       await stockLot(tx, clock.now(), null, Math.round(item.stockKg * 1e6), SHOP.suppliers, {
         ...plain(lot.ofId, lot.priceMinor, code, clock.now()),
         kind: 'ingredient',

@@ -28,18 +28,6 @@ export async function addCatalogue(
   );
 }
 
-/** A lot whose account is a supply that never runs out; it has no balance. */
-export async function addSupplyLot(
-  tx: Sql,
-  lot: { id: string; code: string; accountId: string; ingredientId: string; at: Date },
-): Promise<void> {
-  await tx.write(
-    `INSERT INTO lot (id, code, account_id, kind, ingredient_id, received_at)
-     VALUES (:id, :code, :accountId, 'ingredient', :ingredientId, :at)`,
-    { ...lot },
-  );
-}
-
 export async function hasPeople(db: Sql): Promise<boolean> {
   const rows = await db.rows('SELECT id FROM person LIMIT 1');
   return rows.length > 0;

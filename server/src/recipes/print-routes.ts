@@ -1,6 +1,6 @@
 import type { Request, Response, Router } from 'express';
 import { fillTokens, formatMass, type FormatOptions } from '@zest/core';
-import { PRE_BLEND_LABEL_PATH, RECIPE_FILE_PATH } from '@zest/contract';
+import { PRE_BLEND_LABEL_PATH, RECIPE_FILE_PATH, RECIPE_SCHEMA_PATH, recipeFileSchema } from '@zest/contract';
 import type { AppContext } from '../platform/app-context.js';
 import { signedIn } from '../platform/mount.js';
 import { pdfOf } from '../platform/pdf.js';
@@ -49,6 +49,9 @@ export function printRoutes(router: Router, app: AppContext): void {
       });
       sendPdf(response, `${file}.pdf`, pdf);
     } else throw notFound('This kind of file');
+  });
+  router.get(RECIPE_SCHEMA_PATH.replace('/api/v1', ''), (_request, response) => {
+    response.json(recipeFileSchema());
   });
   router.get(PRE_BLEND_LABEL_PATH.replace('/api/v1', ''), async (request, response) => {
     const units = unitsOf(request);

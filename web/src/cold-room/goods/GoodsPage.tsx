@@ -19,6 +19,7 @@ import { Triangle, Trouble } from '../../app/Trouble.js';
 import { useUnits, type Units } from '../../app/units.js';
 import { ColdRoomPlaces } from '../ColdRoomPlaces.js';
 import { GoodsCountDialog } from './GoodsCountDialog.js';
+import { NewCasingDialog } from './NewCasingDialog.js';
 import { NewIngredientDialog } from './NewIngredientDialog.js';
 import { ReceiveGoodsDialog } from './ReceiveGoodsDialog.js';
 
@@ -30,7 +31,7 @@ export default function GoodsPage() {
   const goods = useQuery({ queryKey: ['goods'], queryFn: () => call(ROUTES.listGoods) });
   const person = usePerson();
   const [find, setFind] = useState('');
-  const [receiving, setReceiving] = useState<StockItem | 'new'>();
+  const [receiving, setReceiving] = useState<StockItem | 'new' | 'casing'>();
   const [counting, setCounting] = useState<{ item: StockItem; lot: StockItem['lots'][number] }>();
   const field = useRef<HTMLInputElement>(null);
   useShortcut('/', 'find an item', () => field.current?.focus());
@@ -77,6 +78,9 @@ export default function GoodsPage() {
       </Table>
       {lead ? (
         <PrimaryBar>
+          <Button variant="outlined" onClick={() => setReceiving('casing')}>
+            A new casing
+          </Button>
           <Button variant="contained" sx={PRIMARY} onClick={() => setReceiving('new')}>
             A new ingredient
           </Button>
@@ -84,7 +88,8 @@ export default function GoodsPage() {
       ) : null}
       {counting ? <GoodsCountDialog {...counting} onClose={() => setCounting(undefined)} /> : null}
       {receiving === 'new' ? <NewIngredientDialog onClose={() => setReceiving(undefined)} /> : null}
-      {receiving && receiving !== 'new' ? (
+      {receiving === 'casing' ? <NewCasingDialog onClose={() => setReceiving(undefined)} /> : null}
+      {receiving && receiving !== 'new' && receiving !== 'casing' ? (
         <ReceiveGoodsDialog item={receiving} onClose={() => setReceiving(undefined)} />
       ) : null}
     </Box>

@@ -1,3 +1,5 @@
+import Checkbox from '@mui/material/Checkbox';
+import FormControlLabel from '@mui/material/FormControlLabel';
 import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
@@ -19,6 +21,7 @@ export function NewIngredientDialog({ onClose }: { onClose: () => void }) {
   const [nitritePct, setNitrite] = useState<number>();
   const [nitratePct, setNitrate] = useState<number>();
   const [saltPct, setSalt] = useState<number>();
+  const [isSupply, setSupply] = useState(false);
   const go = () =>
     command.run(() =>
       call(ROUTES.addIngredient, {
@@ -30,6 +33,7 @@ export function NewIngredientDialog({ onClose }: { onClose: () => void }) {
           saltKind: saltKind === '' ? 'not known yet' : saltKind,
           ...(saltKind === 'cure' ? { nitritePct, nitratePct } : {}),
           ...(saltPct === undefined ? {} : { saltPct }),
+          isSupply: role === 'liquid' && isSupply,
         },
       }),
     );
@@ -73,6 +77,12 @@ export function NewIngredientDialog({ onClose }: { onClose: () => void }) {
           <NumberField label="Sodium nitrite in it, %" onValue={setNitrite} />
           <NumberField label="Nitrate in it, %; 0 is a statement" onValue={setNitrate} width={280} />
         </>
+      ) : null}
+      {role === 'liquid' ? (
+        <FormControlLabel
+          label="From the tap: it does not run out"
+          control={<Checkbox checked={isSupply} onChange={(_, on) => setSupply(on)} />}
+        />
       ) : null}
       {saltKind === 'not salt' ? <NumberField label="Salt in it, %, if any" onValue={setSalt} /> : null}
     </ActionDialog>
