@@ -55,12 +55,12 @@ test('a card in spoons becomes a recipe in grams, its salt settled, its cure ref
   const salt = page.getByRole('group', { name: '3 tbsp coarse salt' });
   await expect(salt.getByRole('alert')).toContainText('25.7 to 45.2 g');
   await salt.getByLabel('3 tbsp weighs, g').fill('48');
-  await salt.getByLabel(/^Which of/).fill('fine salt');
+  await salt.getByLabel(/^Is it Fine salt/).fill('fine salt');
   await page.getByRole('option', { name: /^Fine salt/ }).click();
   await expect(salt).toContainText('48.0');
   await card.fill('4 tsp black pepper, 1 tbsp thyme, 3 tbsp coarse salt for 7 lb');
   await salt.getByLabel('3 tbsp weighs, g').fill('48');
-  await salt.getByLabel(/^Which of/).fill('fine salt');
+  await salt.getByLabel(/^Is it Fine salt/).fill('fine salt');
   await page.getByRole('option', { name: /^Fine salt/ }).click();
   await page.getByLabel('Its name').fill('Old Ferry Link');
   await page.getByRole('button', { name: 'Write it up, 3 lines' }).click();

@@ -54,6 +54,12 @@ describe('an old recipe from its card', () => {
     expect(card.batchKg).toBeNull();
     const doubts = card.lines.map((l) => (l.reading.kind === 'doubt' ? l.reading.doubt : ''));
     expect(doubts[0]).toContain('never measured by the spoon');
+    expect(card.lines[0]?.role).toBe('cure');
+    expect(read('1 tsp curing salt for 5 kg').lines[0]?.couldBe).toEqual([
+      'Cure 6.25',
+      'Cure 0.6',
+      'Slow cure',
+    ]);
     expect(doubts[1]).toContain('not a weight');
     expect(doubts[2]).toContain('for how much meat');
   });

@@ -246,8 +246,9 @@ export function matchIngredient(name: string, library: readonly Ingredient[]): I
   );
 }
 
-/** Ingredients that share the last word of a name, to be chosen from: coarse salt may be the fine salt. */
+/** What a name may mean: a cure is one of the cures; else what shares its last word. */
 function akin(name: string, library: readonly Ingredient[]): Ingredient[] {
+  if (looksLikeCure(name)) return library.filter((i) => i.role === 'cure');
   const words = plain(name).split(' ');
   const last = words[words.length - 1] ?? '';
   return library.filter((i) => hasWord(plain(i.name).split(' '), last));

@@ -102,7 +102,11 @@ function CardRow({ line, batchKg, library, settled, onSettle }: CardRowProps) {
             ))}
             {batchKg !== null ? (
               <MassField
-                label={`${line.amount || 'It'} weighs, g`}
+                label={
+                  refused
+                    ? `Grams for ${units.mass(Math.round(batchKg * 1e6))}`
+                    : `${line.amount || 'It'} weighs, g`
+                }
                 bare="g"
                 width={200}
                 onValue={(mg) => onSettle(mg ? { gPerKg: mg / 1000 / batchKg, weighed: true } : {})}
@@ -114,11 +118,7 @@ function CardRow({ line, batchKg, library, settled, onSettle }: CardRowProps) {
       {!chosen ? (
         <Box sx={{ pl: '34px', mt: 1 }}>
           <IngredientPicker
-            label={
-              line.couldBe.length > 0
-                ? `Which of ${line.couldBe.length}, or another?`
-                : 'Which ingredient is it?'
-            }
+            label={whichWords(line, library)}
             list={[...library.list].sort(
               (a, b) => Number(line.couldBe.includes(b.id)) - Number(line.couldBe.includes(a.id)),
             )}
@@ -153,4 +153,12 @@ function grams(
           ? dose.pctOfMeat * 10
           : undefined);
   return gPerKg === undefined ? '' : mass(Math.round(gPerKg * batchKg * 1000));
+}
+
+/** What the picker asks. */
+function whichWords(line: CardLine, library: ReturnType<typeof useLibrary>): string {
+  const [first, ...more] = line.couldBe;
+  if (first === undefined) return 'Which ingredient is it?';
+  if (more.length > 0) return `Which of ${line.couldBe.length}, or another?`;
+  return `Is it ${library.byId.get(first)?.name ?? 'this'}, or another?`;
 }
