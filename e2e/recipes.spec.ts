@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { expect, test, type Page } from '@playwright/test';
 import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs';
-import type { Recipe } from '@zest/contract';
+import type { Recipe, RecipeDraft } from '@zest/contract';
 import { expectAccessible, signIn } from './hands.js';
 
 test.describe.configure({ mode: 'serial' });
@@ -151,6 +151,16 @@ test('undo, keys and dragging work on the lines, and a reload finds what was kep
   await expect.poll(order).not.toEqual(before);
   await dose('Fine salt').press('Enter');
   await expect(dose('Fine salt')).not.toBeFocused();
+  await kept();
+  const id = page.url().split('/').pop() ?? '';
+  const other = (await (await page.request.get(`/api/v1/recipe-drafts/${id}`)).json()) as RecipeDraft;
+  const { name, document, version } = other;
+  await page.request.put(`/api/v1/recipe-drafts/${id}`, { data: { name, document, version } });
+  await dose('Fine salt').fill('3 g/kg');
+  await expect(page.getByRole('alert').first()).toContainText('was changed by Ines since you looked');
+  await page.getByRole('button', { name: 'Keep mine instead' }).click();
+  await kept();
+  await dose('Fine salt').fill('2 g/kg');
   await kept();
   await page.reload();
   await expect(dose('Caraway')).toHaveValue('3 g/kg');

@@ -25,7 +25,9 @@ const amount = z
 
 export const dose = z.union([
   z.strictObject({ gPerKgMeat: amount }),
-  z.strictObject({ pctOfMeat: amount }),
+  z.strictObject({
+    pctOfMeat: amount.max(500, { error: 'A dose above 500 % of the meat is not a dose; check the unit.' }),
+  }),
   z.strictObject({ pctOfMix: amount }),
   z.strictObject({ gPerKgMix: amount }),
   z.strictObject({

@@ -113,6 +113,15 @@ describe('a dose as people type it', () => {
     expect(high * 10).toBeCloseTo(291, 0);
   });
 
+  it('does not take a tonne, or a percentage past all reason, for a dose', () => {
+    for (const text of ['1 t', '700 %', '9000 g/kg']) {
+      expect(readDose(text, context('Thyme', { batchKg: 10 }))).toMatchObject({
+        kind: 'doubt',
+        doubt: expect.stringContaining('check the unit'),
+      });
+    }
+  });
+
   it('asks whether an ounce of a liquid is a weight or a measure', () => {
     const beer = (text: string) => readDose(text, context('Beer', { batchKg: 10 }));
     expect(beer('8 oz')).toMatchObject({ kind: 'doubt', doubt: expect.stringContaining('29.57 mL') });
@@ -146,7 +155,7 @@ describe('a dose as people type it', () => {
       fc.property(
         fc.integer({ min: 1, max: 40 }),
         fc.constantFrom(...units),
-        fc.integer({ min: 1, max: 60 }),
+        fc.integer({ min: 100, max: 400 }),
         (n, [ours, theirs], lb) => {
           const quantity = Qty(`${n} ${theirs}`);
           const grams = quantity.isCompatible('g')

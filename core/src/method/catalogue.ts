@@ -1,9 +1,10 @@
+/** In the order in which they usually stand. */
 export const STEP_KINDS = [
   'chill',
   'weigh-meat',
+  'grind',
   'weigh-dry',
   'season',
-  'grind',
   'mix',
   'emulsify',
   'include',

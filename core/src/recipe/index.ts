@@ -25,6 +25,7 @@ export { overPour, type OverPour, type PouredLine } from './over-pour.js';
 export { preBlendFacts, preBlendParts } from './pre-blend.js';
 export { matchIngredient, readCard, type Card, type CardLine } from './read-recipe.js';
 export { readDose, type DoseReading } from './read-dose.js';
+export { recipeLabel } from './recipe-label.js';
 export { ROW_COLUMNS, fromRows, toRows } from './rows.js';
 export { mixPerMeat, scaleRecipe, type DoseLine, type ScaledRecipe, type ScaleInput } from './scale.js';
 export {

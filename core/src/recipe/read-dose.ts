@@ -2,7 +2,7 @@ import { InputError } from '../errors/index.js';
 import { readDecimal } from '../quantity/decimal.js';
 import { parseQuantity } from '../quantity/parse.js';
 import type { NumberStyle } from '../quantity/read-number.js';
-import type { Dose, DoseBasis } from './dose.js';
+import { doseFraction, type Dose, type DoseBasis } from './dose.js';
 import type { IngredientFacts, LineRole } from './ingredient.js';
 import { looksLikeCure } from './kitchen.js';
 
@@ -47,7 +47,9 @@ export function readDose(text: string, context: DoseContext): DoseReading {
   });
   if (spoken === '') return doubt('No dose yet. Accepted: 16 g/kg, 1.6 %, 3/4 cup per 10 kg, 2 packets.');
   try {
-    return { kind: 'dose', dose: read(spoken, context, doubt), spoken };
+    const dose = read(spoken, context, doubt);
+    doseFraction(dose);
+    return { kind: 'dose', dose, spoken };
   } catch (error) {
     if (error instanceof Doubt) return error.reading;
     if (error instanceof InputError) return doubt(error.issues[0]?.message ?? 'It could not be read.');

@@ -2,7 +2,7 @@ import { InputError, inputError } from '../errors/index.js';
 import { parseQuantity } from '../quantity/parse.js';
 import type { NumberStyle } from '../quantity/read-number.js';
 import type { DoseBasis } from './dose.js';
-import type { Ingredient, LineRole } from './ingredient.js';
+import { NO_CONTENTS, type Ingredient, type LineRole } from './ingredient.js';
 import { findInKitchen, looksLikeCure, plain } from './kitchen.js';
 import { readDose, type DoseContext, type DoseReading } from './read-dose.js';
 
@@ -199,16 +199,7 @@ function factsFor(name: string, ingredient: Ingredient | undefined): DoseContext
       .every((w) => words.has(w));
   const known = full ? undefined : findInKitchen(name);
   const base = ingredient ?? undefined;
-  const contents = base?.contents ?? {
-    saltPct: 0,
-    nitritePct: 0,
-    nitratePct: 0,
-    sugarPct: 0,
-    fatPct: 0,
-    proteinPct: 0,
-    waterPct: 0,
-    binderPct: 0,
-  };
+  const contents = base?.contents ?? NO_CONTENTS;
   if (known) {
     return {
       contents,

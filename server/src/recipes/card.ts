@@ -1,12 +1,11 @@
 import type { Content } from 'pdfmake/interfaces.js';
 import {
   STEP_SHAPES,
-  casingWords,
-  declaration,
   formatMass,
   formatTemperature,
   pieceMassG,
   recipeFigures,
+  recipeLabel,
   writeDose,
   type Finding,
   type FormatOptions,
@@ -127,30 +126,9 @@ function gaugeText(gauge: Gauge): Content {
 }
 
 function labelText({ recipe: { document }, library }: CardInput): Content[] {
-  const figures = recipeFigures(document, library);
-  const label = declaration({
-    parts: [
-      { name: meatWords(document.speciesRules), massMg: 1e6, allergens: [], parts: [] },
-      ...figures.lines.map(({ line, ingredient, perMeat }) => ({
-        name: (ingredient?.declaredAs ?? line.name).toLowerCase(),
-        massMg: Math.round(perMeat * 1e6),
-        allergens: ingredient?.allergens ?? [],
-        parts: ingredient?.parts ?? [],
-        isWater: line.role === 'liquid',
-      })),
-    ],
-    state: document.state,
-    casing: casingWords(document.casing),
-    cookingSentence: document.cookingSentence,
-  });
+  const label = recipeLabel(document, recipeFigures(document, library));
   return [
     { text: label.runs.map((run) => ({ text: run.text, bold: run.allergen })) },
     { text: label.stateSentence, margin: [0, 2, 0, 0] },
   ];
-}
-
-/** The meat by the species that the recipe asks for; the batch's own label names what was really used. */
-function meatWords(rules: Recipe['document']['speciesRules']): string {
-  const named = rules.filter((r) => (r.maxPct ?? 1) > 0).map((r) => r.species);
-  return named.length > 0 ? named.join(' and ') : 'meat';
 }

@@ -1,5 +1,4 @@
-import { useQueryClient } from '@tanstack/react-query';
-import { useState } from 'react';
+import { useCommand } from './use-command.js';
 
 const READ_AGAIN = [
   'lot',
@@ -16,23 +15,7 @@ const READ_AGAIN = [
   'recipe-drafts',
 ];
 
-/** Sends one command about stock and has everything that shows stock read again. */
+/** Sends one command about stock or recipes and has everything that shows them read again. */
 export function useStockCommand(onDone: () => void) {
-  const client = useQueryClient();
-  const [error, setError] = useState<unknown>();
-  const [busy, setBusy] = useState(false);
-  const run = async (work: () => Promise<unknown>) => {
-    setBusy(true);
-    setError(undefined);
-    try {
-      await work();
-      await Promise.all(READ_AGAIN.map((key) => client.invalidateQueries({ queryKey: [key] })));
-      onDone();
-    } catch (problem) {
-      setError(problem);
-    } finally {
-      setBusy(false);
-    }
-  };
-  return { run, error, busy };
+  return useCommand(READ_AGAIN, onDone);
 }

@@ -10,7 +10,8 @@ import { call } from '../../app/api.js';
 import { Loading } from '../../app/Loading.js';
 import { PRIMARY, PrimaryBar } from '../../app/PrimaryBar.js';
 import { usePerson } from '../../app/session.js';
-import { COLOUR, NUMERALS } from '../../app/theme.js';
+import { TabRow } from '../../app/TabRow.js';
+import { NUMERALS } from '../../app/theme.js';
 import { Triangle, Trouble } from '../../app/Trouble.js';
 import { useUnits } from '../../app/units.js';
 import { MixStrip, mixWords } from '../../kit/mix-strip/MixStrip.js';
@@ -92,35 +93,7 @@ function RecipeSheet({ story, library, rules }: RecipeSheetProps) {
           <Triangle /> No batch can be opened now: {stop.sentence}
         </Box>
       ) : null}
-      <Box
-        role="tablist"
-        aria-label="Views of the recipe"
-        sx={{ display: 'flex', gap: 3, borderBottom: `2px solid ${COLOUR.edge}`, mb: 1.5 }}
-      >
-        {VIEWS.map((v) => (
-          <Box
-            key={v}
-            component="button"
-            type="button"
-            role="tab"
-            aria-selected={view === v}
-            onClick={() => setView(v)}
-            sx={{
-              border: 0,
-              bgcolor: 'transparent',
-              font: 'inherit',
-              fontSize: 17,
-              minHeight: 44,
-              cursor: 'pointer',
-              color: COLOUR.ink,
-              fontWeight: view === v ? 700 : 400,
-              borderBottom: `5px solid ${view === v ? COLOUR.pine : 'transparent'}`,
-            }}
-          >
-            {v}
-          </Box>
-        ))}
-      </Box>
+      <TabRow label="Views of the recipe" tabs={VIEWS} chosen={view} onChoose={setView} />
       <Box role="tabpanel" aria-label={view}>
         {view === 'The card' ? (
           <CardView {...props} />

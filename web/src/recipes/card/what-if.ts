@@ -1,12 +1,11 @@
 import {
   casingNeed,
-  casingWords,
   checkRecipe,
-  declaration,
   expectedYield,
   link,
   pieceMassG,
   recipeCost,
+  recipeLabel,
   type BookId,
   type Finding,
   type Ingredient,
@@ -88,29 +87,9 @@ export function outcomeOf(input: OutcomeInput): Outcome | undefined {
       packMassG: document.packMassG ?? null,
       ...(labour ? { labour } : {}),
     }),
-    label: declaration({
-      parts: [
-        { name: meatWords(document.speciesRules), massMg: 1e9, allergens: [], parts: [] },
-        ...figures.lines.map(({ line, ingredient, perMeat }) => ({
-          name: (ingredient?.declaredAs ?? line.name).toLowerCase(),
-          massMg: Math.round(perMeat * 1e9),
-          allergens: ingredient?.allergens ?? [],
-          parts: ingredient?.parts ?? [],
-          isWater: line.role === 'liquid',
-        })),
-      ],
-      state: document.state,
-      casing: casingWords(document.casing),
-      cookingSentence: document.cookingSentence,
-      productYield,
-    }),
+    label: recipeLabel(document, figures, productYield),
     findings: check.findings.filter((f) => f.level !== 'note'),
   };
-}
-
-function meatWords(rules: readonly { species: string; maxPct?: number | undefined }[]): string {
-  const named = rules.filter((r) => (r.maxPct ?? 1) > 0).map((r) => r.species);
-  return named.length > 0 ? named.join(' and ') : 'meat';
 }
 
 /**

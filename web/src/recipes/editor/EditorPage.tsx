@@ -9,7 +9,7 @@ import { ROUTES } from '@zest/contract';
 import { call } from '../../app/api.js';
 import { Loading } from '../../app/Loading.js';
 import { PRIMARY, PrimaryBar } from '../../app/PrimaryBar.js';
-import { COLOUR } from '../../app/theme.js';
+import { TabRow } from '../../app/TabRow.js';
 import { Tick, Trouble } from '../../app/Trouble.js';
 import type { EditorDocument } from '../new-document.js';
 import { houseOf, useLibrary, useRules } from '../use-recipes.js';
@@ -91,37 +91,14 @@ function Editor({ draft, library, rules }: EditorProps) {
         </Button>
         <ThrowAway id={head.id} name={name} />
       </Box>
-      {draft.keepError ? <Trouble error={draft.keepError} /> : null}
-      <Box
-        sx={{ display: 'flex', gap: 3, borderBottom: `2px solid ${COLOUR.edge}`, mb: 1.5 }}
-        role="tablist"
-        aria-label="Parts of the recipe"
-      >
-        {PARTS.map((p) => (
-          <Box
-            key={p}
-            component="button"
-            type="button"
-            role="tab"
-            aria-selected={part === p}
-            onClick={() => setPart(p)}
-            sx={{
-              border: 0,
-              bgcolor: 'transparent',
-              font: 'inherit',
-              fontSize: 17,
-              minHeight: 44,
-              cursor: 'pointer',
-              color: COLOUR.ink,
-              fontWeight: part === p ? 700 : 400,
-              borderBottom: `5px solid ${part === p ? COLOUR.pine : 'transparent'}`,
-            }}
-          >
-            {p}
-            {countOf(stops, p) > 0 ? ` (${countOf(stops, p)})` : ''}
-          </Box>
-        ))}
-      </Box>
+      <NotKept draft={draft} />
+      <TabRow
+        label="Parts of the recipe"
+        tabs={PARTS}
+        chosen={part}
+        onChoose={setPart}
+        more={(p) => (countOf(stops, p) > 0 ? ` (${countOf(stops, p)})` : '')}
+      />
       <Box
         sx={{
           display: 'grid',
@@ -181,6 +158,27 @@ function Editor({ draft, library, rules }: EditorProps) {
         </Button>
       </PrimaryBar>
     </Box>
+  );
+}
+
+/** Why the last change is not kept; where somebody else was first, one of the two is chosen. */
+function NotKept({ draft }: { draft: Draft }) {
+  const { keepError, theirs } = draft;
+  if (!keepError) return null;
+  return (
+    <>
+      <Trouble error={keepError} />
+      {theirs ? (
+        <Box sx={{ display: 'flex', gap: 2, mb: 2 }}>
+          <Button variant="outlined" onClick={() => draft.takeTheirs(theirs)}>
+            Take what {theirs.person} kept
+          </Button>
+          <Button variant="outlined" onClick={() => draft.keepMine(theirs)}>
+            Keep mine instead
+          </Button>
+        </Box>
+      ) : null}
+    </>
   );
 }
 

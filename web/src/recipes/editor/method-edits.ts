@@ -1,4 +1,4 @@
-import { STEP_SHAPES, type StepKind } from '@zest/core';
+import { STEP_KINDS, STEP_SHAPES, type StepKind } from '@zest/core';
 import type { EditorDocument } from '../new-document.js';
 
 export type EditorStep = EditorDocument['steps'][number];
@@ -9,38 +9,12 @@ export function addStep(document: EditorDocument, kind: StepKind): EditorDocumen
   let key: string = kind;
   for (let n = 2; keys.has(key); n += 1) key = `${kind}-${n}`;
   const step: EditorStep = { key, kind, title: STEP_SHAPES[kind].title, say: '' };
-  const rank = ORDER.indexOf(kind);
-  const at = document.steps.findIndex((s) => ORDER.indexOf(s.kind) > rank);
+  const rank = STEP_KINDS.indexOf(kind);
+  const at = document.steps.findIndex((s) => STEP_KINDS.indexOf(s.kind) > rank);
   const steps = [...document.steps];
   steps.splice(at < 0 ? steps.length : at, 0, step);
   return { ...document, steps };
 }
-
-const ORDER: readonly StepKind[] = [
-  'chill',
-  'weigh-meat',
-  'grind',
-  'weigh-dry',
-  'season',
-  'mix',
-  'emulsify',
-  'include',
-  'taste',
-  'stuff',
-  'link',
-  'form',
-  'rest',
-  'dry-skin',
-  'smoke',
-  'cook',
-  'water-cook',
-  'cool',
-  'bloom',
-  'hang',
-  'cut',
-  'pack',
-  'freeze',
-];
 
 /** Moves a step one place; the ends stay. */
 export function nudgeStep(document: EditorDocument, key: string, by: -1 | 1): EditorDocument {

@@ -1,7 +1,7 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
-import { useCallback, useEffect, useReducer, useRef, useState } from 'react';
+import { useCallback, useEffect, useReducer, useRef, useState, type RefObject } from 'react';
 import { ROUTES, type RecipeDraft } from '@zest/contract';
-import { call } from '../../app/api.js';
+import { ApiProblem, call } from '../../app/api.js';
 import type { EditorDocument } from '../new-document.js';
 import { begin, change, redo, undo, type History } from './history.js';
 
@@ -34,6 +34,10 @@ export interface Draft {
   /** Whether everything that was written is kept on the server. */
   kept: boolean;
   keepError: unknown;
+  /** What somebody else has kept meanwhile; one of the two must be chosen. */
+  theirs: RecipeDraft | undefined;
+  takeTheirs: (draft: RecipeDraft) => void;
+  keepMine: (draft: RecipeDraft) => void;
   canUndo: boolean;
   canRedo: boolean;
   edit: (value: (now: Written) => Written, topic?: string) => void;
@@ -53,12 +57,14 @@ export function useDraft(id: string): Draft {
     queryKey: ['recipe-draft', id],
     queryFn: () => call(ROUTES.getRecipeDraft, { params: { id } }),
     staleTime: Infinity,
+    gcTime: 0,
   });
   const [history, dispatch] = useReducer(reduce, undefined);
   const [keepError, setKeepError] = useState<unknown>();
   const [kept, setKept] = useState(true);
   const version = useRef(0);
   const sent = useRef<Written | undefined>(undefined);
+  const latest = useRef<Written | undefined>(undefined);
   const sending = useRef<Promise<unknown>>(Promise.resolve());
   const { data } = query;
   useEffect(() => {
@@ -80,7 +86,6 @@ export function useDraft(id: string): Draft {
         version.current = answer.version;
         sent.current = value;
         setKeepError(undefined);
-        client.setQueryData(['recipe-draft', id], answer);
         void client.invalidateQueries({ queryKey: ['recipe-drafts'] });
         return answer.version;
       });
@@ -89,6 +94,10 @@ export function useDraft(id: string): Draft {
     },
     [client, id],
   );
+  useEffect(() => {
+    latest.current = written;
+  }, [written]);
+  useFlush(latest, sent, keep);
   useEffect(() => {
     if (!written || sent.current === written) {
       setKept(true);
@@ -109,6 +118,22 @@ export function useDraft(id: string): Draft {
     error: query.error,
     kept,
     keepError,
+    theirs: theirsOf(keepError),
+    takeTheirs: useCallback((draft: RecipeDraft) => {
+      version.current = draft.version;
+      const value = { name: draft.name, document: draft.document };
+      sent.current = value;
+      setKeepError(undefined);
+      dispatch({ kind: 'load', value });
+    }, []),
+    keepMine: useCallback(
+      (draft: RecipeDraft) => {
+        version.current = draft.version;
+        setKeepError(undefined);
+        if (written) keep(written).then(() => setKept(true), setKeepError);
+      },
+      [written, keep],
+    ),
     canUndo: (history?.past.length ?? 0) > 0,
     canRedo: (history?.future.length ?? 0) > 0,
     edit: useCallback((value, topic) => dispatch({ kind: 'change', value, topic }), []),
@@ -116,4 +141,31 @@ export function useDraft(id: string): Draft {
     redo: useCallback(() => dispatch({ kind: 'redo' }), []),
     keepNow: useCallback(() => (written ? keep(written) : Promise.resolve(version.current)), [written, keep]),
   };
+}
+
+/** The draft as somebody else has kept it, when that is why ours was refused. */
+function theirsOf(problem: unknown): RecipeDraft | undefined {
+  return problem instanceof ApiProblem && problem.problem.type.endsWith(':stale')
+    ? (problem.problem.current as RecipeDraft | undefined)
+    : undefined;
+}
+
+/** Leaving the page keeps what the hand has not rested on yet; closing the window asks first. */
+function useFlush(
+  latest: RefObject<Written | undefined>,
+  sent: RefObject<Written | undefined>,
+  keep: (value: Written) => Promise<number>,
+): void {
+  useEffect(() => {
+    const unkept = () => (latest.current === sent.current ? undefined : latest.current);
+    const ask = (event: BeforeUnloadEvent) => {
+      if (unkept()) event.preventDefault();
+    };
+    window.addEventListener('beforeunload', ask);
+    return () => {
+      window.removeEventListener('beforeunload', ask);
+      const value = unkept();
+      if (value) keep(value).catch(() => undefined);
+    };
+  }, [latest, sent, keep]);
 }
