@@ -38,15 +38,21 @@ self.addEventListener('message', (event: MessageEvent<PlanRequest>) => {
   void answer(event.data);
 });
 
-async function answer(request: PlanRequest): Promise<void> {
+/** A solver that has failed once may be broken for good: the second attempt gets a new one. */
+async function answer(request: PlanRequest, attempts = 2): Promise<void> {
   solver ??= loadHighs({ locateFile: () => wasmUrl }).then((highs) => highsSolve(highs));
   const solve = await solver;
   try {
     work(request, solve);
   } catch (error) {
-    const sentences =
-      error instanceof InputError ? error.issues.map((i) => i.message) : ['The blend could not be computed.'];
-    post({ id: request.id, kind: 'refused', sentences });
+    if (error instanceof InputError) {
+      post({ id: request.id, kind: 'refused', sentences: error.issues.map((i) => i.message) });
+    } else if (attempts > 1) {
+      solver = undefined;
+      await answer(request, attempts - 1);
+    } else {
+      post({ id: request.id, kind: 'refused', sentences: ['The blend could not be computed.'] });
+    }
   }
 }
 

@@ -16,7 +16,7 @@ import { FactsDialog } from './FactsDialog.js';
 import { MakePreBlendDialog } from './MakePreBlendDialog.js';
 import { PreBlendDialog } from './PreBlendDialog.js';
 
-const COLUMNS = '230px 100px 150px 130px 1fr 110px 130px';
+const COLUMNS = 'minmax(150px, 1.3fr) 96px 96px 70px minmax(120px, 1fr) 96px 120px';
 
 /** The spice shelf: what is known of every ingredient in its form, and the shop's own pre-blends. */
 export default function LibraryPage() {
@@ -41,13 +41,11 @@ export default function LibraryPage() {
       />
       <Box role="table" aria-label="Ingredients">
         <Box role="row" sx={{ display: 'grid', gridTemplateColumns: COLUMNS, gap: 1, fontSize: 14, pb: 0.5 }}>
-          {['ingredient, form', 'role', 'usual dose, g/kg', 'density, g/mL', 'holds', 'price', ''].map(
-            (head, i) => (
-              <Box role="columnheader" key={i}>
-                {head}
-              </Box>
-            ),
-          )}
+          {['ingredient, form', 'role', 'g/kg, usual', 'g/mL', 'holds', 'price', ''].map((head, i) => (
+            <Box role="columnheader" key={i}>
+              {head}
+            </Box>
+          ))}
         </Box>
         {shown.map((item) => (
           <Box
