@@ -48,13 +48,6 @@ const difference = z.object({
   before: z.string().nullable(),
   after: z.string().nullable(),
 });
-const finding = z.object({
-  level: z.enum(['stop', 'sign', 'warn', 'note']),
-  path: z.string(),
-  guard: z.string(),
-  sentence: z.string(),
-});
-
 export const recipeNote = z.object({
   id,
   lineKey: z.string().nullable(),
@@ -126,7 +119,6 @@ export const recipeStory = z.object({
   meatMinorPerKg: z.number(),
   /** Declaration of the last batch, as made. */
   lastLabel: z.object({ batchNumber: z.int(), text: z.string() }).nullable(),
-  findings: z.array(finding),
 });
 export type RecipeStory = z.infer<typeof recipeStory>;
 

@@ -7,7 +7,6 @@ import {
   recipeFigures,
   recipeLabel,
   writeDose,
-  type Finding,
   type FormatOptions,
   type Gauge,
   type Ingredient,
@@ -19,7 +18,6 @@ interface CardInput {
   recipe: Recipe;
   library: ReadonlyMap<string, Ingredient>;
   gauges: readonly Gauge[];
-  findings: readonly Finding[];
   notes: readonly RecipeNote[];
   units: FormatOptions;
   shop: string;

@@ -1,5 +1,5 @@
 import type { Request, Response, Router } from 'express';
-import { fillTokens, formatMass, type FormatOptions } from '@zest/core';
+import { formatMass, type FormatOptions } from '@zest/core';
 import { PRE_BLEND_LABEL_PATH, RECIPE_FILE_PATH, RECIPE_SCHEMA_PATH, recipeFileSchema } from '@zest/contract';
 import type { AppContext } from '../platform/app-context.js';
 import { signedIn } from '../platform/mount.js';
@@ -33,7 +33,7 @@ export function printRoutes(router: Router, app: AppContext): void {
     } else if (kind === 'lines.csv') {
       send(response, 'text/csv', `${file}.csv`, toCsv(recipe, library));
     } else if (kind === 'card.pdf') {
-      const { gauges, findings } = await checkPublished(app.db, recipe);
+      const { gauges } = await checkPublished(app.db, recipe);
       const [shop] = await app.db.rows<{ value: string }>(
         "SELECT value FROM setting WHERE name = 'shop_name'",
       );
@@ -42,7 +42,6 @@ export function printRoutes(router: Router, app: AppContext): void {
         recipe,
         library,
         gauges,
-        findings,
         notes,
         units,
         shop: shop?.value ?? '',
@@ -68,7 +67,7 @@ export function printRoutes(router: Router, app: AppContext): void {
       [
         { text: item.name, style: 'title' },
         {
-          text: `${lot.code} · made ${dayOf(lot.at)} · ${fillTokens(formatMass(lot.massMg, units), units)}`,
+          text: `${lot.code} · made ${dayOf(lot.at)} · ${formatMass(lot.massMg, units)}`,
           fontSize: 16,
         },
         { text: holds.join(' · '), fontSize: 15, bold: true, margin: [0, 6, 0, 6] },

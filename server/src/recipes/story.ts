@@ -3,7 +3,6 @@ import type { RecipeStory } from '@zest/contract';
 import type { Sql } from '../platform/database.js';
 import { notFound } from '../platform/problem.js';
 import { openNotes, listTastings } from './notes.js';
-import { checkPublished } from './publish.js';
 import { findRecipe, listVersions, readFamily } from './store.js';
 
 /** A batch of a recipe as it was made; the batches area hands these in. */
@@ -77,7 +76,6 @@ export async function readStory(db: Sql, recipeId: string, made: MadeBatches): P
           }).text,
         }
       : null,
-    findings: (await checkPublished(db, recipe)).findings,
   };
 }
 
