@@ -14,7 +14,7 @@ const resolve = {
 export default defineConfig({
   test: {
     projects: [
-      { resolve, test: { name: 'core', include: ['core/test/**/*.test.ts'] } },
+      { resolve, test: { name: 'core', include: ['core/test/**/*.test.ts'], testTimeout: 120_000 } },
       { resolve, test: { name: 'web', include: ['web/test/**/*.test.ts'] } },
       {
         resolve,
@@ -22,13 +22,13 @@ export default defineConfig({
           name: 'server',
           include: ['server/test/**/*.test.ts'],
           globalSetup: ['server/test/global-setup.ts'],
-          testTimeout: 30_000,
-          hookTimeout: 60_000,
+          testTimeout: 60_000,
+          hookTimeout: 240_000,
         },
       },
       {
         resolve,
-        test: { name: 'ops', include: ['ops/test/**/*.test.ts'], testTimeout: 600_000, hookTimeout: 120_000 },
+        test: { name: 'ops', include: ['ops/test/**/*.test.ts'], testTimeout: 600_000, hookTimeout: 240_000 },
       },
     ],
   },

@@ -1,6 +1,8 @@
 import { rm } from 'node:fs/promises';
+import mysql from 'mysql2/promise';
 import type { TestProject } from 'vitest/node';
 import { MARIADB, ensurePackages, startPrivateServer, tempFolder } from '@zest/ops';
+import { fillTemplate } from './template.js';
 
 declare module 'vitest' {
   export interface ProvidedContext {
@@ -9,11 +11,17 @@ declare module 'vitest' {
   }
 }
 
-/** One MariaDB for the run; every test file makes a database of its own in it. */
+/**
+ * One MariaDB for the run with the demonstration in a template; every test file copies that into a
+ * database of its own.
+ */
 export default async function setup(project: TestProject) {
   await ensurePackages([MARIADB]);
   const folder = await tempFolder('db');
   const server = await startPrivateServer(folder);
+  const owner = await mysql.createConnection({ uri: server.ownerUrl });
+  await fillTemplate(owner, server.ownerUrl, server.appUrl);
+  await owner.end();
   project.provide('ownerUrl', server.ownerUrl);
   project.provide('appUrl', server.appUrl);
   return async () => {

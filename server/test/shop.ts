@@ -8,12 +8,13 @@ import type { BatchSheet, Recipe, TrimLot } from '@zest/contract';
 import { APP } from '@zest/ops';
 import { createApp } from '../src/app/create-app.js';
 import { DemoClock } from '../src/demo/clock.js';
-import { DEMO_SCALES, seedDemo } from '../src/demo/seed.js';
+import { DEMO_SCALES } from '../src/demo/seed.js';
 import type { ScaleDriver } from '../src/devices/index.js';
 import type { AppContext } from '../src/platform/app-context.js';
 import { openDatabase } from '../src/platform/database.js';
 import { LiveHub } from '../src/platform/live.js';
 import { migrate } from '../src/platform/migrate.js';
+import { TODAY, copyTemplate, onDatabase } from './template.js';
 
 export const SECRETS: Record<string, string> = {
   Ines: 'lowmarsh',
@@ -31,9 +32,9 @@ export async function openTestShop(name: string) {
   await owner.query(`DROP DATABASE IF EXISTS zest_${name}`);
   await owner.query(`CREATE DATABASE zest_${name}`);
   await migrate(ownerUrl, APP);
+  await copyTemplate(owner, `zest_${name}`);
   const db = openDatabase(appUrl, 6);
-  const today = new Date('2026-03-16T09:00:00Z');
-  const clock = new DemoClock(today);
+  const clock = new DemoClock(TODAY);
   const scales: ScaleDriver = { ...DEMO_SCALES, believes: (id) => id.startsWith('fresh-') };
   const app: AppContext = {
     db,
@@ -50,13 +51,6 @@ export async function openTestShop(name: string) {
       logLevel: 'silent',
     },
   };
-  let state = 7;
-  const random = () => {
-    state = (Math.imul(state, 1664525) + 1013904223) >>> 0;
-    return state / 2 ** 32;
-  };
-  await seedDemo({ ...app, scales: DEMO_SCALES }, clock, today, random);
-  clock.set(today);
   const http = createApp(app);
   return {
     app,
@@ -117,10 +111,4 @@ export async function openSmallBatch(lead: Hands): Promise<BatchSheet> {
 
 export async function sheetOf(hands: Hands, id: string): Promise<BatchSheet> {
   return (await hands.get(`/batches/${id}`)).body as BatchSheet;
-}
-
-function onDatabase(url: string, name: string): string {
-  const copy = new URL(url);
-  copy.pathname = `/${name}`;
-  return copy.toString();
 }

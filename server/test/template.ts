@@ -1,0 +1,69 @@
+import type { Connection, RowDataPacket } from 'mysql2/promise';
+import { pino } from 'pino';
+import { APP } from '@zest/ops';
+import { DemoClock } from '../src/demo/clock.js';
+import { DEMO_SCALES, seedDemo } from '../src/demo/seed.js';
+import { openDatabase } from '../src/platform/database.js';
+import { LiveHub } from '../src/platform/live.js';
+import { migrate } from '../src/platform/migrate.js';
+
+/** The morning on which every test shop stands. */
+export const TODAY = new Date('2026-03-16T09:00:00Z');
+const TEMPLATE = 'zest_template';
+
+/** Plays the demonstration once into the template database. */
+export async function fillTemplate(owner: Connection, ownerUrl: string, appUrl: string): Promise<void> {
+  await owner.query(`CREATE DATABASE ${TEMPLATE}`);
+  await migrate(onDatabase(ownerUrl, TEMPLATE), APP);
+  const db = openDatabase(onDatabase(appUrl, TEMPLATE), 6);
+  const clock = new DemoClock(TODAY);
+  const app = {
+    db,
+    now: clock.now,
+    hub: new LiveHub(db, clock.now),
+    scales: DEMO_SCALES,
+    log: pino({ level: 'silent' }),
+    config: {
+      port: 0,
+      databaseUrl: appUrl,
+      webRoot: undefined,
+      scalePort: undefined,
+      demo: true,
+      logLevel: 'silent',
+    },
+  };
+  await seedDemo(app, clock, TODAY, seeded(7));
+  await db.close();
+}
+
+/** Copies the template's rows into a database that has just been migrated. */
+export async function copyTemplate(owner: Connection, into: string): Promise<void> {
+  const [tables] = await owner.query<RowDataPacket[]>(
+    "SELECT table_name AS name FROM information_schema.tables WHERE table_schema = ? AND table_type = 'BASE TABLE' AND table_name <> 'migration'",
+    [TEMPLATE],
+  );
+  await owner.query('SET SESSION foreign_key_checks = 0, unique_checks = 0');
+  for (const { name } of tables as { name: string }[]) {
+    const [columns] = await owner.query<RowDataPacket[]>(
+      "SELECT column_name AS name FROM information_schema.columns WHERE table_schema = ? AND table_name = ? AND generation_expression IS NULL",
+      [TEMPLATE, name],
+    );
+    const list = (columns as { name: string }[]).map((c) => `\`${c.name}\``).join(', ');
+    await owner.query(`REPLACE INTO ${into}.\`${name}\` (${list}) SELECT ${list} FROM ${TEMPLATE}.\`${name}\``);
+  }
+  await owner.query('SET SESSION foreign_key_checks = 1, unique_checks = 1');
+}
+
+export function onDatabase(url: string, name: string): string {
+  const copy = new URL(url);
+  copy.pathname = `/${name}`;
+  return copy.toString();
+}
+
+function seeded(seed: number): () => number {
+  let state = seed;
+  return () => {
+    state = (Math.imul(state, 1664525) + 1013904223) >>> 0;
+    return state / 2 ** 32;
+  };
+}
