@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { BOOK_IDS, MATERIALS, READING_KINDS } from '@zest/core';
+import { BOOK_IDS, MARK_KINDS, MATERIALS, READING_KINDS } from '@zest/core';
 import { id } from './route.js';
 import { day, fatWindow, instant } from './fields.js';
 import { methodStep } from './recipes.js';
@@ -65,6 +65,10 @@ export const sheetLine = z.object({
   lowMg: z.int(),
   highMg: z.int(),
   weighedMg: z.int(),
+  /** What its lot still has; null for a supply that does not run out. */
+  stockMg: z.int().nullable(),
+  /** Cure that a second person still has to confirm. */
+  unconfirmed: z.boolean(),
   accepted: z.boolean(),
   scaleId: scaleId,
   weighings: z.int(),
@@ -103,6 +107,14 @@ export const sheetStep = methodStep.extend({
   holdsMass: z.boolean(),
   losses: z.array(z.string()),
   needs: z.array(z.enum(READING_KINDS)),
+  /** What is checked at the machine before it runs, once a step; weights in it are tokens. */
+  ready: z.array(z.object({ key: z.string(), words: z.string(), caution: z.boolean() })),
+  /** Loads or lots it is made in. */
+  loads: z.int(),
+  /** Less has come out than usual here, said where it can still be mended. */
+  hint: z.string().nullable(),
+  /** Taken out by a change of method. */
+  leftOut: z.boolean(),
   caution: z.string().nullable(),
   nextTitle: z.string().nullable(),
   version: z.int(),
@@ -114,11 +126,26 @@ export const sheetReading = z.object({
   stepId: id,
   kind: z.enum(READING_KINDS),
   value: z.number(),
+  /** Mixer load or emulsion lot; 0 is the whole step. */
+  load: z.int(),
   at: instant,
   person: z.string(),
   how: z.enum(['scale', 'typed']),
 });
 export type SheetReading = z.infer<typeof sheetReading>;
+
+export const sheetMark = z.object({
+  id,
+  stepId: id.nullable(),
+  kind: z.enum(MARK_KINDS),
+  subject: z.string(),
+  note: z.string(),
+  value: z.number().nullable(),
+  at: instant,
+  person: z.string(),
+  second: z.string().nullable(),
+});
+export type SheetMark = z.infer<typeof sheetMark>;
 
 /** One entry of the ledger as the batch shows it. */
 export const sheetEntry = z.object({
@@ -179,6 +206,16 @@ export const batchSheet = batchSummary.extend({
   lines: z.array(sheetLine),
   steps: z.array(sheetStep),
   readings: z.array(sheetReading),
+  marks: z.array(sheetMark),
+  /** What the tasting of the mix is worth now. */
+  taste: z.object({
+    state: z.enum(['none', 'skipped', 'passed', 'core', 'failed', 'void']),
+    maySkip: z.boolean(),
+    sentence: z.string(),
+    doneC: z.number(),
+  }),
+  /** What the shop has learned of its machines from the batches before. */
+  learned: z.array(z.object({ name: z.string(), value: z.number(), unit: z.string(), runs: z.int() })),
   entries: z.array(sheetEntry),
   meatBasis: z.object({ massMg: z.int(), from: z.enum(['ground', 'weighed', 'planned']) }),
   mixMg: z.int(),
@@ -192,6 +229,12 @@ export const batchSheet = batchSummary.extend({
       needM: z.number(),
       usedMm: z.int(),
       leftMm: z.int(),
+      calibreMm: z.number(),
+      /** Least soaking in minutes; 0 is not soaked. */
+      soakMinutes: z.int(),
+      /** What is still to be stuffed will take, and what of that is missing. */
+      aheadM: z.number(),
+      shortM: z.number(),
       linkLengthMm: z.number(),
     })
     .nullable(),

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { READING_KINDS } from '@zest/core';
+import { MARK_KINDS, READING_KINDS } from '@zest/core';
 import { batchSheet, batchSummary } from './batch-sheet.js';
 import { day, fatWindow, instant, massMg, reason } from './fields.js';
 import { EVERYONE, HANDS, LEAD, NONE, byId, id, route } from './route.js';
@@ -46,6 +46,8 @@ const entrySource = {
   readingId: z.string().max(80).optional(),
   /** The tablet's own time, for entries made while it was offline. */
   deviceTime: instant.optional(),
+  /** Made while the line was down: it stands even when its step has been closed meanwhile. */
+  offline: z.boolean().optional(),
 };
 
 export const weighing = z.object({ ...entrySource, lineId: id, massMg, lotId: id.optional() });
@@ -57,12 +59,14 @@ export const massOut = z.object({
   stepId: id,
   to: z.enum(OUT_TO, { error: 'Say where it goes: next, loss or rework.' }),
   reason: z.string().max(40).optional(),
+  /** The cause, where it is a defect; or where a remainder is to go. */
+  note: z.string().trim().max(300).optional(),
   massMg,
 });
 export type MassOut = z.infer<typeof massOut>;
 
 export const casingUse = z.object({
-  id,
+  ...entrySource,
   stepId: id,
   lengthMm: z
     .int({ error: 'The casing length must be whole millimetres.' })
@@ -77,6 +81,7 @@ export const newReading = z
     stepId: id,
     kind: z.enum(READING_KINDS, { error: 'Unknown kind of reading.' }),
     value: z.number({ error: 'The reading must be a number.' }),
+    load: z.int().min(0).max(99, { error: 'The load must be from 1 to 99.' }).default(0),
   })
   .superRefine((r, ctx) => {
     const range = READING_RANGE[r.kind];
@@ -87,7 +92,17 @@ export const newReading = z
       message: `${range.name} must be ${range.whole ? 'a whole number ' : ''}from ${range.min} to ${range.max}${range.unit}.`,
     });
   });
-export type NewReading = z.infer<typeof newReading>;
+export type NewReading = z.input<typeof newReading>;
+
+export const newMark = z.object({
+  ...entrySource,
+  stepId: id.nullable(),
+  kind: z.enum(MARK_KINDS, { error: 'Unknown kind of mark.' }),
+  subject: z.string().trim().max(80).default(''),
+  note: z.string().trim().max(300, { error: 'A note has at most 300 letters.' }).default(''),
+  value: z.number().nullable().default(null),
+});
+export type NewMark = z.input<typeof newMark>;
 
 const READING_RANGE = {
   temperature: { name: 'The temperature', min: -40, max: 150, unit: ' °C', whole: false },
@@ -95,6 +110,9 @@ const READING_RANGE = {
   tack: { name: 'The tack test', min: 0, max: 1, unit: ' (1 passed, 0 failed)', whole: true },
   count: { name: 'The count', min: 1, max: 100_000, unit: '', whole: true },
   sample: { name: 'A sample weight', min: 1, max: 50_000_000, unit: ' mg', whole: true },
+  before: { name: 'The temperature', min: -40, max: 150, unit: ' °C', whole: false },
+  core: { name: 'The core temperature', min: -40, max: 150, unit: ' °C', whole: false },
+  tally: { name: 'The pieces', min: 1, max: 10_000, unit: '', whole: true },
   verdict: { name: 'The verdict', min: 0, max: 1, unit: ' (1 passed, 0 failed)', whole: true },
   cleared: { name: 'Cleared', min: 1, max: 1, unit: ' (1 confirmed)', whole: true },
 } as const;
@@ -169,6 +187,15 @@ export const batchRoutes = {
     body: newReading,
     response: recorded,
   }),
+  recordMark: route({
+    method: 'POST',
+    path: '/batches/:id/marks',
+    summary: 'Something said or ticked: a machine is ready, a timer, a label, a load put aside',
+    roles: HANDS,
+    params: byId,
+    body: newMark,
+    response: recorded,
+  }),
   closeStep: route({
     method: 'POST',
     path: '/batches/:id/steps/:stepId/close',
@@ -179,6 +206,8 @@ export const batchRoutes = {
       version: z.int(),
       /** The lead's signed way past what is missing. */
       override: reason.optional(),
+      /** Asked for while the line was down: what is missing leaves the step open and tells the lead. */
+      offline: z.boolean().optional(),
     }),
     response: batchSheet,
   }),

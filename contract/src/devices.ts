@@ -1,5 +1,6 @@
 import { z } from 'zod';
-import { EVERYONE, HANDS, NONE, route } from './route.js';
+import { EVERYONE, HANDS, LEAD, NONE, id, route } from './route.js';
+import { instant } from './fields.js';
 
 export const SCALE_IDS = ['floor', 'bench', 'dose'] as const;
 export const scaleId = z.enum(SCALE_IDS, { error: 'The scale must be floor, bench or dose.' });
@@ -25,7 +26,100 @@ export interface ScaleReadingMessage {
   connected: boolean;
 }
 
+export const PROBE_IDS = ['hand', 'core', 'core2', 'chamber'] as const;
+const probeId = z.enum(PROBE_IDS, { error: 'The probe must be hand, core, core2 or chamber.' });
+
+export const probe = z.object({
+  id: probeId,
+  name: z.string(),
+  connected: z.boolean(),
+  /** Added to what it shows, from the last check against a reference. */
+  offsetC: z.number(),
+  /** Not held against a reference for too long. */
+  due: z.boolean(),
+});
+export type Probe = z.infer<typeof probe>;
+
+/** What a channel of the thermometer shows now, as streamed to screens; before its offset. */
+export interface ProbeReadingMessage {
+  probeId: Probe['id'];
+  id: string;
+  tempC: number;
+  steady: boolean;
+  connected: boolean;
+}
+
+const calibration = z.object({
+  id,
+  device: z.string(),
+  reference: z.number(),
+  shown: z.number(),
+  at: instant,
+  person: z.string(),
+  note: z.string(),
+});
+export type Calibration = z.infer<typeof calibration>;
+
+const calibrationState = z.object({
+  device: z.string(),
+  name: z.string(),
+  unit: z.enum(['g', '°C']),
+  last: calibration.nullable(),
+  offset: z.number(),
+  due: z.boolean(),
+});
+export type CalibrationState = z.infer<typeof calibrationState>;
+
+export const newCalibration = z.object({
+  id,
+  device: z.string().max(40),
+  reference: z.number({ error: 'The reference must be a number.' }).min(-50).max(200_000),
+  shown: z.number({ error: 'What it showed must be a number.' }).min(-50).max(200_000),
+  note: z.string().trim().max(300).default(''),
+});
+export type NewCalibration = z.infer<typeof newCalibration>;
+
 export const deviceRoutes = {
+  listProbes: route({
+    method: 'GET',
+    path: '/probes',
+    summary: 'The channels of the thermometer with their offsets',
+    roles: EVERYONE,
+    params: NONE,
+    body: NONE,
+    response: z.array(probe),
+  }),
+  playProbe: route({
+    method: 'POST',
+    path: '/probes/:id/play',
+    summary: 'Demonstration only: set a channel of the simulated thermometer, or pull its plug',
+    roles: HANDS,
+    params: z.object({ id: probeId }),
+    body: z.discriminatedUnion('action', [
+      z.object({ action: z.literal('set'), tempC: z.number().min(-40).max(150) }),
+      z.object({ action: z.literal('unplug') }),
+      z.object({ action: z.literal('plug') }),
+    ]),
+    response: NONE,
+  }),
+  listCalibrations: route({
+    method: 'GET',
+    path: '/calibrations',
+    summary: 'When each scale and probe was last held against a reference',
+    roles: EVERYONE,
+    params: NONE,
+    body: NONE,
+    response: z.array(calibrationState),
+  }),
+  calibrate: route({
+    method: 'POST',
+    path: '/calibrations',
+    summary: 'Note that a scale or probe was held against a reference',
+    roles: LEAD,
+    params: NONE,
+    body: newCalibration,
+    response: z.array(calibrationState),
+  }),
   listScales: route({
     method: 'GET',
     path: '/scales',

@@ -1,5 +1,6 @@
 export * from './batch-sheet.js';
 export * from './batches.js';
+export * from './bench-work.js';
 export * from './blend.js';
 export * as calcSchemas from './calc-schemas.js';
 export * from './cold-room.js';

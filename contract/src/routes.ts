@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { BOOK_IDS } from '@zest/core';
 import { batchRoutes } from './batches.js';
+import { benchWorkRoutes } from './bench-work.js';
 import { blendRoutes } from './blend.js';
 
 import { coldRoomRoutes } from './cold-room.js';
@@ -38,6 +39,7 @@ export const ROUTES = {
   ...recipeWorkRoutes,
   ...ingredientRoutes,
   ...batchRoutes,
+  ...benchWorkRoutes,
   ...deviceRoutes,
   runCalculation: route({
     method: 'POST',

@@ -1,3 +1,4 @@
+export * from './bench/index.js';
 export * from './blend/index.js';
 export * from './cold-room/index.js';
 export * from './casing/index.js';

@@ -172,7 +172,11 @@ describe('the gate of a step', () => {
 
   it('asks for kilograms and temperature, and stops above the limit', () => {
     const grind = { kind: 'grind' as const, stopAboveC: 7, inMg: 10, outMg: 9 };
-    expect(stepGate(facts({ ...grind, outMg: 0 })).map((m) => m.what)).toEqual(['out', 'temperature']);
+    expect(stepGate(facts({ ...grind, outMg: 0 })).map((m) => m.what)).toEqual([
+      'out',
+      'before',
+      'temperature',
+    ]);
     expect(
       stepGate(facts({ ...grind, readings: [{ kind: 'temperature', value: 7.2 }] }))[0]?.sentence,
     ).toContain('back to the chill');

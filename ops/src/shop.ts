@@ -59,7 +59,8 @@ async function serveOn(opened: OpenDatabase, options: ShopOptions): Promise<Shop
     DATABASE_URL: database.appUrl,
     ZEST_PORT: String(port),
     ZEST_WEB_ROOT: WEB_ROOT,
-    ZEST_SCALE_PORT: String(await freePorts(4)),
+    ZEST_SCALE_PORT: String(await freePorts(5)),
+    ZEST_SPOOL: path.join(folder, 'spool'),
     ZEST_DEMO: demo ? '1' : '0',
     ZEST_LOG: options.quiet ? 'silent' : (process.env['ZEST_LOG'] ?? 'warn'),
   };

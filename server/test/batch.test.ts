@@ -2,7 +2,7 @@ import { v7 as uuid } from 'uuid';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { BatchSheet, SheetStep, TrimLot } from '@zest/contract';
 import { verifyLedger } from '../src/ledger/index.js';
-import { openSmallBatch, openTestShop, sheetOf, type Hands, type TestShop } from './shop.js';
+import { openSmallBatch, openTestShop, sheetOf, type Hands, type TestShop, tick } from './shop.js';
 
 let shop: TestShop;
 let ines: Hands;
@@ -42,6 +42,8 @@ async function upTo(kind: 'grind' | 'weigh-dry' | 'mix'): Promise<BatchSheet> {
   await weighAll(batch, 'weigh-meat');
   await close(batch, 'weigh-meat');
   if (kind === 'grind') return sheetOf(ines, batch.id);
+  await tick(bram, batch.id, step(batch, 'grind').id, 'ready');
+  await read(batch, step(batch, 'grind').id, 'before', 1.2);
   await out(batch, step(batch, 'grind').id, 9_900_000);
   await out(batch, step(batch, 'grind').id, 80_000, 'loss', 'head');
   await read(batch, step(batch, 'grind').id, 'temperature', 3.2);
@@ -49,6 +51,9 @@ async function upTo(kind: 'grind' | 'weigh-dry' | 'mix'): Promise<BatchSheet> {
   if (kind === 'weigh-dry') return sheetOf(ines, batch.id);
   await weighAll(batch, 'weigh-dry');
   await close(batch, 'weigh-dry');
+  await tick(bram, batch.id, step(batch, 'mix').id, 'ready');
+  await tick(bram, batch.id, step(batch, 'stuff').id, 'ready');
+  await tick(bram, batch.id, step(batch, 'stuff').id, 'taste-skipped');
   return sheetOf(ines, batch.id);
 }
 
@@ -195,7 +200,12 @@ describe('closing', () => {
     const batch = await upTo('grind');
     const missing = await close(batch, 'grind');
     expect(missing.status).toBe(422);
-    expect(missing.body.errors.map((e: { path: string }) => e.path)).toEqual(['out', 'temperature']);
+    expect(missing.body.errors.map((e: { path: string }) => e.path)).toEqual([
+      'ready',
+      'out',
+      'before',
+      'temperature',
+    ]);
     const early = await close(batch, 'stuff');
     expect([early.status, early.body.detail]).toEqual([409, expect.stringContaining('comes first')]);
     const stale = await bram.post(`/batches/${batch.id}/steps/${step(batch, 'grind').id}/close`, {
@@ -205,6 +215,8 @@ describe('closing', () => {
     expect(stale.status).toBe(409);
     expect(stale.body.current).toMatchObject({ id: batch.id });
     expect((await close(batch, 'grind', bram, { override: 'Thermometer broken' })).status).toBe(403);
+    await tick(bram, batch.id, step(batch, 'grind').id, 'ready');
+    await read(batch, step(batch, 'grind').id, 'before', 1.2);
     await out(batch, step(batch, 'grind').id, 9_900_000);
     const signed = (await close(batch, 'grind', ines, { override: 'Thermometer broken' })).body as BatchSheet;
     expect(step(signed, 'grind')).toMatchObject({

@@ -2,7 +2,7 @@ import { v7 as uuid } from 'uuid';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { BatchSheet, BlendDraft, FatTestEntry, LotDetail, TrimLot } from '@zest/contract';
 import { verifyLedger } from '../src/ledger/index.js';
-import { openSmallBatch, openTestShop, sheetOf, type Hands, type TestShop } from './shop.js';
+import { openSmallBatch, openTestShop, sheetOf, type Hands, type TestShop, tick } from './shop.js';
 
 let shop: TestShop;
 let ines: Hands;
@@ -38,7 +38,9 @@ async function weighAndClose(id: string): Promise<BatchSheet> {
       value: 1,
     });
   }
+  if (step.ready.length > 0) await tick(bram, id, step.id, 'ready');
   if (step.kind === 'grind') {
+    await bram.post(`/batches/${id}/readings`, { id: uuid(), stepId: step.id, kind: 'before', value: 1.1 });
     await bram.post(`/batches/${id}/out`, {
       id: uuid(),
       stepId: step.id,

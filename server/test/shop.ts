@@ -9,12 +9,12 @@ import { APP } from '@zest/ops';
 import { createApp } from '../src/app/create-app.js';
 import { DemoClock } from '../src/demo/clock.js';
 import { DEMO_SCALES } from '../src/demo/seed.js';
-import type { ScaleDriver } from '../src/devices/index.js';
+import { NO_THERMOMETER, spoolPrinter, type ScaleDriver } from '../src/devices/index.js';
 import type { AppContext } from '../src/platform/app-context.js';
 import { openDatabase } from '../src/platform/database.js';
 import { LiveHub } from '../src/platform/live.js';
 import { migrate } from '../src/platform/migrate.js';
-import { TODAY, copyTemplate, onDatabase } from './template.js';
+import { SPOOL, TODAY, copyTemplate, onDatabase } from './template.js';
 
 export const SECRETS: Record<string, string> = {
   Ines: 'lowmarsh',
@@ -41,12 +41,15 @@ export async function openTestShop(name: string) {
     now: clock.now,
     hub: new LiveHub(db, clock.now),
     scales,
+    probes: NO_THERMOMETER,
+    printer: spoolPrinter(SPOOL),
     log: pino({ level: 'silent' }),
     config: {
       port: 0,
       databaseUrl: appUrl,
       webRoot: undefined,
       scalePort: undefined,
+      spoolFolder: SPOOL,
       demo: true,
       logLevel: 'silent',
     },
@@ -111,4 +114,16 @@ export async function openSmallBatch(lead: Hands): Promise<BatchSheet> {
 
 export async function sheetOf(hands: Hands, id: string): Promise<BatchSheet> {
   return (await hands.get(`/batches/${id}`)).body as BatchSheet;
+}
+
+/** Says or ticks something at a step: a machine is ready, a proven recipe is not tasted. */
+export async function tick(
+  hands: Hands,
+  batchId: string,
+  stepId: string,
+  kind: string,
+  rest: object = {},
+): Promise<void> {
+  const answer = await hands.post(`/batches/${batchId}/marks`, { id: uuid(), stepId, kind, ...rest });
+  if (answer.status !== 200) throw new Error(JSON.stringify(answer.body));
 }

@@ -1,14 +1,19 @@
+import os from 'node:os';
+import path from 'node:path';
 import type { Connection, RowDataPacket } from 'mysql2/promise';
 import { pino } from 'pino';
 import { APP } from '@zest/ops';
 import { DemoClock } from '../src/demo/clock.js';
 import { DEMO_SCALES, seedDemo } from '../src/demo/seed.js';
+import { NO_THERMOMETER, spoolPrinter } from '../src/devices/index.js';
 import { openDatabase } from '../src/platform/database.js';
 import { LiveHub } from '../src/platform/live.js';
 import { migrate } from '../src/platform/migrate.js';
 
 /** The morning on which every test shop stands. */
 export const TODAY = new Date('2026-03-16T09:00:00Z');
+/** Where test shops print. */
+export const SPOOL = path.join(os.tmpdir(), `zest-test-spool-${process.pid}`);
 const TEMPLATE = 'zest_template';
 
 /** Plays the demonstration once into the template database. */
@@ -22,12 +27,15 @@ export async function fillTemplate(owner: Connection, ownerUrl: string, appUrl: 
     now: clock.now,
     hub: new LiveHub(db, clock.now),
     scales: DEMO_SCALES,
+    probes: NO_THERMOMETER,
+    printer: spoolPrinter(SPOOL),
     log: pino({ level: 'silent' }),
     config: {
       port: 0,
       databaseUrl: appUrl,
       webRoot: undefined,
       scalePort: undefined,
+      spoolFolder: SPOOL,
       demo: true,
       logLevel: 'silent',
     },
@@ -45,11 +53,13 @@ export async function copyTemplate(owner: Connection, into: string): Promise<voi
   await owner.query('SET SESSION foreign_key_checks = 0, unique_checks = 0');
   for (const { name } of tables as { name: string }[]) {
     const [columns] = await owner.query<RowDataPacket[]>(
-      "SELECT column_name AS name FROM information_schema.columns WHERE table_schema = ? AND table_name = ? AND generation_expression IS NULL",
+      'SELECT column_name AS name FROM information_schema.columns WHERE table_schema = ? AND table_name = ? AND generation_expression IS NULL',
       [TEMPLATE, name],
     );
     const list = (columns as { name: string }[]).map((c) => `\`${c.name}\``).join(', ');
-    await owner.query(`REPLACE INTO ${into}.\`${name}\` (${list}) SELECT ${list} FROM ${TEMPLATE}.\`${name}\``);
+    await owner.query(
+      `REPLACE INTO ${into}.\`${name}\` (${list}) SELECT ${list} FROM ${TEMPLATE}.\`${name}\``,
+    );
   }
   await owner.query('SET SESSION foreign_key_checks = 1, unique_checks = 1');
 }

@@ -11,6 +11,7 @@ import '@fontsource/barlow-condensed/latin-700.css';
 import '@fontsource/barlow-condensed/latin-ext-500.css';
 import '@fontsource/barlow-condensed/latin-ext-700.css';
 import { App } from './app/App.js';
+import { keepOnDevice } from './app/offline.js';
 import { styleNonce } from './app/style-nonce.js';
 
 const nonce = styleNonce();
@@ -25,3 +26,5 @@ if (root) {
     </StrictMode>,
   );
 }
+
+void keepOnDevice();

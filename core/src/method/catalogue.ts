@@ -34,6 +34,9 @@ export const READING_KINDS = [
   'sample',
   'cleared',
   'verdict',
+  'before',
+  'core',
+  'tally',
 ] as const;
 export type ReadingKind = (typeof READING_KINDS)[number];
 
@@ -88,7 +91,7 @@ export const STEP_SHAPES: Record<StepKind, StepShape> = {
   grind: shape('Grind', {
     holdsMass: true,
     losses: ['head', 'bone and trim', 'floor'],
-    needs: ['temperature'],
+    needs: ['before', 'temperature'],
     caution: 'Pull the plug before a hand goes near the head.',
   }),
   mix: shape('Mix', {
@@ -112,15 +115,20 @@ export const STEP_SHAPES: Record<StepKind, StepShape> = {
     passesOn: true,
   }),
   taste: shape('Taste', {
-    needs: ['temperature', 'verdict'],
+    losses: ['taste'],
+    needs: ['core', 'verdict'],
     caution: 'Never taste raw mix: fry the patty through and read its core.',
   }),
   stuff: shape('Stuff', {
     holdsMass: true,
-    losses: ['barrel and horn', 'burst', 'floor'],
+    losses: ['barrel and horn', 'burst', 'taste', 'floor'],
   }),
   link: shape('Link', { holdsMass: true, losses: ['ends', 'burst', 'floor'], needs: ['count', 'sample'] }),
-  form: shape('Form', { holdsMass: true, losses: ['bowl and hands', 'floor'], needs: ['count', 'sample'] }),
+  form: shape('Form', {
+    holdsMass: true,
+    losses: ['bowl and hands', 'taste', 'floor'],
+    needs: ['count', 'sample'],
+  }),
   rest: shape('Rest in the cold', {
     holdsMass: true,
     losses: ['drip'],

@@ -1,5 +1,7 @@
 import { massToken, temperatureToken } from '../quantity/tokens.js';
 import type { Band } from '../weighing/scales.js';
+import { loadStates } from '../bench/load-states.js';
+import type { TasteState } from '../bench/taste-state.js';
 import { STEP_SHAPES, type ReadingKind, type StepKind } from './catalogue.js';
 
 /** What is known of a step when somebody asks to close it. Masses in mg. */
@@ -16,12 +18,25 @@ export interface StepFacts {
     required: boolean;
     weighedMg: number;
     band: Band;
+    /** A cure that a second person has to confirm, and nobody has. */
+    unconfirmed?: boolean | undefined;
     /** The lot it comes from is on hold or rejected. */
     lotHeld?: boolean | undefined;
     /** Somebody has accepted a weight outside the band, with a reason. */
     accepted: boolean;
   }[];
-  readings: readonly { kind: ReadingKind; value: number }[];
+  readings: readonly { kind: ReadingKind; value: number; load?: number | undefined }[];
+  /** Loads or lots the step is made in; 1 unless the mix needs more. */
+  loads?: number | undefined;
+  /** Loads put aside with a reason. */
+  skippedLoads?: readonly number[] | undefined;
+  minMinutes?: number | undefined;
+  /** The machine was checked before it ran; undefined where there is nothing to check. */
+  ready?: boolean | undefined;
+  /** What the tasting is worth; undefined where it does not matter here. */
+  taste?: TasteState | undefined;
+  /** The cure of a batch that is smoked, dried or held warm was left out. */
+  cureLeftOut?: boolean | undefined;
   inMg: number;
   outMg: number;
   /** Meat of another owner went through the same machines. */
@@ -40,11 +55,79 @@ export interface Missing {
  * Empty means the step may close.
  */
 export function stepGate(facts: StepFacts): Missing[] {
-  return [...missingLines(facts), ...missingMass(facts), ...missingReadings(facts)];
+  return [
+    ...missingReady(facts),
+    ...missingLines(facts),
+    ...missingMass(facts),
+    ...missingLoads(facts),
+    ...missingReadings(facts),
+    ...missingTaste(facts),
+  ];
+}
+
+function missingReady(facts: StepFacts): Missing[] {
+  const missing: Missing[] = [];
+  if (facts.ready === false) {
+    missing.push({ what: 'ready', sentence: 'Nobody has said that the machine is ready and safe.' });
+  }
+  if (facts.cureLeftOut) {
+    missing.push({
+      what: 'cure',
+      sentence:
+        'This batch has no cure: no cold smoke, no low and slow programme, no drying. Cook it through at once, or the lead signs.',
+    });
+  }
+  return missing;
+}
+
+/** Readings that every load or lot has of its own. */
+const PER_LOAD: readonly ReadingKind[] = ['minutes', 'tack', 'temperature'];
+
+function inLoads(facts: StepFacts): boolean {
+  return (facts.kind === 'mix' || facts.kind === 'emulsify') && (facts.loads ?? 1) > 1;
+}
+
+function missingLoads(facts: StepFacts): Missing[] {
+  if (!inLoads(facts)) return [];
+  const states = loadStates({
+    loads: facts.loads ?? 1,
+    massMg: facts.inMg,
+    needs: STEP_SHAPES[facts.kind].needs.filter((k) => PER_LOAD.includes(k)),
+    readings: facts.readings.map((r) => ({ ...r, load: r.load ?? 0 })),
+    skipped: facts.skippedLoads ?? [],
+    minMinutes: facts.minMinutes,
+    stopAboveC: facts.kind === 'emulsify' ? facts.stopAboveC : undefined,
+  });
+  return states.flatMap((s) =>
+    s.missing.map((what) => ({
+      what: `load:${s.load}`,
+      sentence: `Load ${s.load}: ${LOAD_ASK[what] ?? ASK[what]}`,
+    })),
+  );
+}
+
+const LOAD_ASK: Partial<Record<ReadingKind, string>> = {
+  minutes: 'the minutes are missing or below the least.',
+  tack: 'the bind is not passed yet.',
+  temperature: 'it has not been read under its limit; it is held until it is.',
+};
+
+function missingTaste(facts: StepFacts): Missing[] {
+  const { taste } = facts;
+  if (!taste || taste.state === 'passed' || taste.state === 'skipped') return [];
+  return [{ what: 'taste', sentence: taste.sentence }];
 }
 
 function missingLines(facts: StepFacts): Missing[] {
   return facts.lines.flatMap((line) => {
+    if (line.unconfirmed && line.weighedMg > 0) {
+      return [
+        {
+          what: `cure:${line.name}`,
+          sentence: `${line.name}: a second person has not confirmed its weight yet.`,
+        },
+      ];
+    }
     if (line.accepted) return [];
     if (line.lotHeld) {
       return [
@@ -91,7 +174,11 @@ function missingMass(facts: StepFacts): Missing[] {
 
 function missingReadings(facts: StepFacts): Missing[] {
   const needs = [...STEP_SHAPES[facts.kind].needs, ...(facts.mustBeCleared ? (['cleared'] as const) : [])];
+  const tallied = facts.readings.some((r) => r.kind === 'tally');
   return needs.flatMap((kind) => {
+    if (inLoads(facts) && PER_LOAD.includes(kind)) return [];
+    if (kind === 'count' && tallied) return [];
+    if (kind === 'verdict' && facts.taste) return [];
     const values = facts.readings.filter((r) => r.kind === kind).map((r) => r.value);
     const last = values[values.length - 1];
     if (last === undefined) return [{ what: kind, sentence: ASK[kind] }];
@@ -106,16 +193,30 @@ function missingReadings(facts: StepFacts): Missing[] {
     if (kind === 'verdict' && last === 0) {
       return [{ what: kind, sentence: 'The tasting failed: correct the mix, mix again and taste again.' }];
     }
-    if (kind === 'temperature') return temperature(facts, last);
+    if (kind === 'minutes' && facts.minMinutes !== undefined && facts.kind === 'mix') {
+      const total = values.reduce((a, b) => a + b, 0);
+      if (total < facts.minMinutes) {
+        return [{ what: kind, sentence: `Mixed ${total} of at least ${facts.minMinutes} minutes.` }];
+      }
+    }
+    if (kind === 'before' && facts.stopAboveC !== undefined && last > facts.stopAboveC) {
+      return [
+        {
+          what: kind,
+          sentence: `${temperatureToken(last)} before the first kilogram is too warm: back to the chill, then read again.`,
+        },
+      ];
+    }
+    if (kind === 'temperature' || kind === 'core') return temperature(facts, last, kind);
     return [];
   });
 }
 
-function temperature(facts: StepFacts, last: number): Missing[] {
+function temperature(facts: StepFacts, last: number, what: 'temperature' | 'core'): Missing[] {
   if (facts.stopAboveC !== undefined && last > facts.stopAboveC) {
     return [
       {
-        what: 'temperature',
+        what,
         sentence: `${temperatureToken(last)} is above the stop of ${temperatureToken(facts.stopAboveC)}: back to the chill, then read again.`,
       },
     ];
@@ -123,7 +224,7 @@ function temperature(facts: StepFacts, last: number): Missing[] {
   if (facts.stopBelowC !== undefined && last < facts.stopBelowC) {
     return [
       {
-        what: 'temperature',
+        what,
         sentence: `${temperatureToken(last)} has not reached ${temperatureToken(facts.stopBelowC)}.`,
       },
     ];
@@ -133,6 +234,9 @@ function temperature(facts: StepFacts, last: number): Missing[] {
 
 const ASK: Record<ReadingKind, string> = {
   temperature: 'The temperature has not been read.',
+  before: 'The temperature before the first kilogram has not been read.',
+  core: 'The core of the patty has not been read.',
+  tally: 'Nothing has been counted yet.',
   minutes: 'The minutes have not been entered.',
   tack: 'The tack test has not been made.',
   count: 'The pieces have not been counted.',

@@ -1,6 +1,12 @@
 import http from 'node:http';
 import { pino } from 'pino';
-import { LineScaleDriver, NO_SCALES } from '../devices/index.js';
+import {
+  LineScaleDriver,
+  LineThermometer,
+  NO_SCALES,
+  NO_THERMOMETER,
+  spoolPrinter,
+} from '../devices/index.js';
 import type { AppContext } from '../platform/app-context.js';
 import type { Config } from '../platform/config.js';
 import { openDatabase } from '../platform/database.js';
@@ -26,8 +32,11 @@ export async function startApplication(config: Config): Promise<Running> {
   const now = () => new Date();
   const hub = new LiveHub(db, now);
   const scales = config.scalePort === undefined ? NO_SCALES : new LineScaleDriver(config.scalePort);
-  const app: AppContext = { db, now, hub, scales, log, config };
+  const probes = config.scalePort === undefined ? NO_THERMOMETER : new LineThermometer(config.scalePort);
+  const printer = spoolPrinter(config.spoolFolder);
+  const app: AppContext = { db, now, hub, scales, probes, printer, log, config };
   scales.onReading((reading) => hub.scale(reading));
+  probes.onReading((reading) => hub.probe(reading));
   const stopTidying = keepTidy(db, now);
   const server = http.createServer(createApp(app));
   await new Promise<void>((resolve, reject) => {
@@ -41,6 +50,7 @@ export async function startApplication(config: Config): Promise<Running> {
     stopTidying();
     hub.close();
     scales.close();
+    probes.close();
     const closed = new Promise<void>((resolve) => server.close(() => resolve()));
     server.closeIdleConnections();
     const force = setTimeout(() => server.closeAllConnections(), 3000);

@@ -2,7 +2,7 @@ import type { Person } from '@zest/contract';
 import type { AppContext } from '../platform/app-context.js';
 import { conflict, notFound } from '../platform/problem.js';
 import { commandOnBatch } from './command.js';
-import { shopBook } from '../platform/settings.js';
+import { sheetContext } from './sheet-context.js';
 import { buildSheet } from './sheet.js';
 
 /**
@@ -16,7 +16,7 @@ export async function acceptLine(
   body: { id: string; lineId: string; reason: string },
 ): Promise<void> {
   await commandOnBatch(app, person, batchId, 'accept', body, async ({ tx, now, record }) => {
-    const sheet = buildSheet(record, await shopBook(tx));
+    const sheet = buildSheet(record, await sheetContext(tx, now));
     const line = sheet.lines.find((l) => l.id === body.lineId);
     if (!line) throw notFound('This line');
     if (line.weighedMg === 0) throw conflict('no-weight', `${line.name} has no weight to accept.`);

@@ -5,7 +5,7 @@ import type { AppContext } from '../platform/app-context.js';
 import { announce } from '../platform/live.js';
 import { conflict, stale } from '../platform/problem.js';
 import { commandOnBatch } from './command.js';
-import { shopBook } from '../platform/settings.js';
+import { sheetContext } from './sheet-context.js';
 import { buildSheet } from './sheet.js';
 
 /** Cancels an open batch that holds nothing, and frees its stock. */
@@ -17,7 +17,7 @@ export async function cancelBatch(
 ): Promise<void> {
   await commandOnBatch(app, person, batchId, 'cancel', body, async ({ tx, now, record }) => {
     if (record.batch.version !== body.version) {
-      throw stale('The batch has changed since you looked.', buildSheet(record, await shopBook(tx)));
+      throw stale('The batch has changed since you looked.', buildSheet(record, await sheetContext(tx, now)));
     }
     if (record.batch.state !== 'open')
       throw conflict('batch-closed', `Batch ${record.batch.number} is already ${record.batch.state}.`);

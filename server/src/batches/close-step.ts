@@ -1,12 +1,13 @@
-import type { Person } from '@zest/contract';
+import type { Person, SheetStep } from '@zest/contract';
 import { fillTokens } from '@zest/core';
 import { releaseAll } from '../ledger/index.js';
 import type { AppContext } from '../platform/app-context.js';
+import type { Transaction } from '../platform/database.js';
 import { announce } from '../platform/live.js';
 import { HttpProblem, conflict, invalid, notFound, stale } from '../platform/problem.js';
 import { commandOnBatch } from './command.js';
 import { mustLoad } from './context.js';
-import { shopBook } from '../platform/settings.js';
+import { sheetContext } from './sheet-context.js';
 import { settleClosedSteps } from './settle.js';
 import { buildSheet } from './sheet.js';
 
@@ -14,6 +15,8 @@ export interface CloseStep {
   id: string;
   version: number;
   override?: string | undefined;
+  /** Asked for while the line was down. */
+  offline?: boolean | undefined;
 }
 
 /**
@@ -37,11 +40,12 @@ export async function closeStep(
     'close-step',
     { ...body, stepId },
     async ({ tx, now, record }) => {
-      const sheet = buildSheet(record, await shopBook(tx));
+      const sheet = buildSheet(record, await sheetContext(tx, now));
       const step = sheet.steps.find((s) => s.id === stepId);
       if (!step) throw notFound('This step');
       if (record.batch.state !== 'open')
         throw conflict('batch-closed', `Batch ${record.batch.number} is ${record.batch.state}.`);
+      if (step.state === 'closed' && body.offline) return;
       if (step.state === 'closed')
         throw stale(`${step.title} was already closed by ${step.closedBy}.`, sheet);
       if (step.state === 'waiting') {
@@ -51,7 +55,12 @@ export async function closeStep(
           `${step.title} is step ${step.position}; step ${current?.position}, ${current?.title}, comes first.`,
         );
       }
-      if (step.version !== body.version) throw stale(`${step.title} has changed since you looked.`, sheet);
+      if (body.offline && step.missing.length > 0) {
+        await tellLead(tx, batchId, body.id, step, person, now);
+        return;
+      }
+      if (step.version !== body.version && !body.offline)
+        throw stale(`${step.title} has changed since you looked.`, sheet);
       if (step.missing.length > 0 && body.override === undefined) {
         throw invalid(
           step.missing.map((m) => ({
@@ -88,4 +97,25 @@ export async function closeStep(
       if (last) announce(tx, now, { topic: 'lots' });
     },
   );
+}
+
+/** A close that was asked for without network and cannot be: the step stays open, with one card for the lead. */
+async function tellLead(
+  tx: Transaction,
+  batchId: string,
+  id: string,
+  step: SheetStep,
+  person: Person,
+  now: Date,
+): Promise<void> {
+  const missing = step.missing.map((m) => m.sentence).join(' ');
+  await tx.write('INSERT INTO notice (id, batch_id, sentence, at) VALUES (:id, :batchId, :sentence, :now)', {
+    id,
+    batchId,
+    sentence: `${person.name} closed ${step.title} without network, but it stays open: ${missing}`.slice(
+      0,
+      300,
+    ),
+    now,
+  });
 }

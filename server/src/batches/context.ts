@@ -2,7 +2,8 @@ import type { BatchSheet } from '@zest/contract';
 import type { AppContext } from '../platform/app-context.js';
 import type { Sql } from '../platform/database.js';
 import { notFound } from '../platform/problem.js';
-import { shopBook } from '../platform/settings.js';
+import { readHistory } from './history.js';
+import { sheetContext } from './sheet-context.js';
 import { loadRecords, type BatchRecord } from './record.js';
 import { buildSheet } from './sheet.js';
 
@@ -14,7 +15,8 @@ export async function mustLoad(db: Sql, id: string): Promise<BatchRecord> {
 }
 
 export async function readSheet(app: AppContext, id: string): Promise<BatchSheet> {
-  return buildSheet(await mustLoad(app.db, id), await shopBook(app.db));
+  const context = await sheetContext(app.db, app.now());
+  return buildSheet(await mustLoad(app.db, id), { ...context, history: await readHistory(app.db) });
 }
 
 /** Makes commands on one batch wait for each other; entries do not take this lock. */

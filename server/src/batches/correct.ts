@@ -1,4 +1,3 @@
-import { v7 as uuid } from 'uuid';
 import { doseFraction, mixPerMeat } from '@zest/core';
 import type { MethodStep, Person } from '@zest/contract';
 import { reserve } from '../ledger/index.js';
@@ -8,7 +7,8 @@ import { announce } from '../platform/live.js';
 import { conflict, invalid } from '../platform/problem.js';
 import { commandOnBatch } from './command.js';
 import { guardIssues, lotObjection } from './open-guards.js';
-import { addLine, addSteps, findMeatLots } from './open-store.js';
+import { addLine, findMeatLots } from './open-store.js';
+import { insertBefore } from './work/add-work.js';
 import type { BatchRecord, StepRow } from './record.js';
 
 interface Correction {
@@ -71,7 +71,7 @@ export async function correctBatch(
           ]
         : []),
     ];
-    const added = await insertBefore(tx, batchId, current, steps);
+    const added = await insertBefore(tx, batchId, current.position, steps);
     const position = Math.max(...record.lines.map((l) => l.position));
     await addLine(tx, {
       batchId,
@@ -146,29 +146,4 @@ function mustBeCorrectable(record: BatchRecord): StepRow {
 
 function isClosed(record: BatchRecord, stepId: string): boolean {
   return record.steps.some((s) => s.id === stepId && s.closedAt !== null);
-}
-
-/** Makes room before a step and puts others there. Two moves, so that no two steps share a place meanwhile. */
-async function insertBefore(
-  tx: Transaction,
-  batchId: string,
-  before: StepRow,
-  steps: readonly MethodStep[],
-): Promise<string[]> {
-  await tx.write(
-    'UPDATE batch_step SET position = position + 1000 WHERE batch_id = :batchId AND position >= :position',
-    { batchId, position: before.position },
-  );
-  await tx.write(
-    'UPDATE batch_step SET position = position - 1000 + :shift WHERE batch_id = :batchId AND position >= 1000',
-    { batchId, shift: steps.length },
-  );
-  const rows = steps.map((document, i) => ({
-    id: uuid(),
-    position: before.position + i,
-    document,
-    placeAccountId: null,
-  }));
-  await addSteps(tx, batchId, rows);
-  return rows.map((r) => r.id);
 }

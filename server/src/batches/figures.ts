@@ -21,6 +21,7 @@ import {
 import type { SheetLine } from '@zest/contract';
 import { SCALES } from '../devices/index.js';
 import { SHOP, lossAccount } from '../ledger/index.js';
+import type { BenchRules } from '../platform/settings.js';
 import type { AccountRow, BatchRecord, LineRow, TransferRow } from './record.js';
 
 /** Everything about a batch's mass that the core computes from its transfers. */
@@ -151,6 +152,7 @@ export function sheetLines(
   record: BatchRecord,
   live: readonly TransferRow[],
   book: BookId,
+  rules: BenchRules = { cureWitness: false },
 ): {
   lines: SheetLine[];
   mixMg: number;
@@ -179,6 +181,7 @@ export function sheetLines(
         loadCount: own ? 1 : loadCount,
         weighedMg,
         book,
+        rules,
         ...own,
       });
     });
@@ -205,6 +208,7 @@ interface LineContext {
   loadCount: number;
   weighedMg: number;
   book: BookId;
+  rules: BenchRules;
 }
 
 function sheetLine(record: BatchRecord, line: LineRow, ctx: LineContext): SheetLine {
@@ -236,6 +240,13 @@ function sheetLine(record: BatchRecord, line: LineRow, ctx: LineContext): SheetL
     lowMg: band.lowMg,
     highMg: band.highMg,
     weighedMg: ctx.weighedMg,
+    stockMg: record.accounts.get(line.lotAccountId)?.balance ?? null,
+    unconfirmed:
+      ctx.rules.cureWitness &&
+      line.document?.role === 'cure' &&
+      !record.marks.some(
+        (m) => m.kind === 'cure' && m.subject === line.id && m.second !== null && m.value === ctx.weighedMg,
+      ),
     accepted: record.acceptances.some((a) => a.lineId === line.id && a.weighedMg === ctx.weighedMg),
     scaleId: scale.id,
     weighings: choice?.weighings ?? 1,
@@ -262,8 +273,8 @@ function dueOf(line: LineRow, ctx: LineContext): number {
 }
 
 function cureFigures(line: LineRow, ctx: LineContext, dueMg: number): SheetLine['cure'] {
-  const nitritePct = line.document?.nitritePct;
-  if (line.document?.role !== 'cure' || nitritePct === undefined) return null;
+  const nitritePct = line.document?.nitritePct ?? line.document?.carries?.contents.nitritePct;
+  if (nitritePct === undefined || (line.document?.role !== 'cure' && nitritePct === 0)) return null;
   const cureG = (ctx.weighedMg > 0 ? ctx.weighedMg : dueMg) / 1000;
   const answer = nitrite({
     cureG,

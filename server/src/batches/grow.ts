@@ -5,7 +5,7 @@ import type { AppContext } from '../platform/app-context.js';
 import { announce } from '../platform/live.js';
 import { conflict, invalid, notFound } from '../platform/problem.js';
 import { commandOnBatch } from './command.js';
-import { shopBook } from '../platform/settings.js';
+import { sheetContext } from './sheet-context.js';
 import { addLine } from './open-store.js';
 import { buildSheet } from './sheet.js';
 
@@ -24,7 +24,7 @@ export async function growBatch(
   body: { id: string; lineId: string; reason: string },
 ): Promise<void> {
   await commandOnBatch(app, person, batchId, 'grow', body, async ({ tx, now, record }) => {
-    const sheet = buildSheet(record, await shopBook(tx));
+    const sheet = buildSheet(record, await sheetContext(tx, now));
     const line = sheet.lines.find((l) => l.id === body.lineId);
     const row = record.lines.find((l) => l.id === body.lineId);
     if (!line || !row) throw notFound('This line');

@@ -121,7 +121,7 @@ export interface NewLine {
   fat?: { pct: number; sd: number };
 }
 
-export async function addLine(tx: Sql, line: NewLine): Promise<void> {
+export async function addLine(tx: Sql, line: NewLine, id = uuid()): Promise<void> {
   const { fat, ...rest } = line;
   await tx.write(
     `INSERT INTO batch_line (id, batch_id, step_id, position, kind, name, lot_id, lot_account_id, place_account_id,
@@ -130,7 +130,7 @@ export async function addLine(tx: Sql, line: NewLine): Promise<void> {
        :document, :fatPct, :fatSd)`,
     {
       ...rest,
-      id: uuid(),
+      id,
       document: line.document && JSON.stringify(line.document),
       fatPct: fat?.pct ?? null,
       fatSd: fat?.sd ?? null,

@@ -7,7 +7,7 @@ import {
   type RecipeDocument,
   type RecipeLine,
 } from '@zest/contract';
-import type { AccountKind, Measure } from '@zest/core';
+import type { AccountKind, MarkKind, Measure, ReadingKind } from '@zest/core';
 import type { Sql } from '../platform/database.js';
 import { atHeat } from '../recipes/index.js';
 import { parsed } from '../platform/json.js';
@@ -34,6 +34,8 @@ interface BatchRow {
   signed: Record<string, string>;
   /** A batch of another owner is made on the same day. */
   meetsOther: boolean;
+  /** Earlier batches of this very version that passed their taste. */
+  provenRuns: number;
   version: number;
 }
 
@@ -46,6 +48,8 @@ export interface StepRow {
   closedAt: Date | null;
   closedBy: string | null;
   overrideReason: string | null;
+  /** Taken out by a change of method. */
+  leftOut: boolean;
   version: number;
 }
 
@@ -100,17 +104,33 @@ export interface AccountRow {
   /** What salted or cured material brings with it. */
   saltGPerKg: number | null;
   nitritePpm: number | null;
+  /** What a lot still has; null where nothing is counted. */
+  balance: number | null;
 }
 
 interface ReadingRow {
   id: string;
   batchId: string;
   stepId: string;
-  kind: 'temperature' | 'minutes' | 'tack' | 'count' | 'sample' | 'cleared' | 'verdict';
+  kind: ReadingKind;
   value: number;
+  load: number;
   at: Date;
   person: string;
   how: 'scale' | 'typed';
+}
+
+interface MarkRow {
+  id: string;
+  batchId: string;
+  stepId: string | null;
+  kind: MarkKind;
+  subject: string;
+  note: string;
+  value: number | null;
+  at: Date;
+  person: string;
+  second: string | null;
 }
 
 interface CasingRow {
@@ -128,6 +148,7 @@ export interface BatchRecord {
   lines: LineRow[];
   transfers: TransferRow[];
   readings: ReadingRow[];
+  marks: MarkRow[];
   acceptances: { batchId: string; lineId: string; weighedMg: number }[];
   notices: { batchId: string; sentence: string }[];
   /** The latest test of the ground blend that still stands. */
@@ -153,14 +174,17 @@ export async function loadRecords(db: Sql, ids: readonly string[]): Promise<Batc
        CAST(b.window_min_pct AS DOUBLE) AS windowMinPct, CAST(b.window_max_pct AS DOUBLE) AS windowMaxPct,
        b.opened_at AS openedAt, b.owner, b.heat, b.signed, b.version,
        EXISTS (SELECT 1 FROM batch o WHERE o.planned_for = b.planned_for AND o.id <> b.id AND o.state <> 'cancelled'
-         AND NOT o.owner <=> b.owner AND EXISTS (SELECT 1 FROM transfer t WHERE t.batch_id = o.id)) AS meetsOther
+         AND NOT o.owner <=> b.owner AND EXISTS (SELECT 1 FROM transfer t WHERE t.batch_id = o.id)) AS meetsOther,
+       (SELECT COUNT(DISTINCT w.batch_id) FROM reading w JOIN batch o ON o.id = w.batch_id
+        WHERE o.recipe_version_id = b.recipe_version_id AND o.id <> b.id AND o.state = 'closed'
+          AND w.kind = 'verdict' AND w.value = 1) AS provenRuns
      FROM batch b JOIN recipe_version v ON v.id = b.recipe_version_id JOIN recipe r ON r.id = v.recipe_id
      WHERE b.id IN (:ids) ORDER BY b.planned_for DESC, b.number DESC`,
     list,
   );
   const steps = await db.rows<StepRow & { document: unknown }>(
     `SELECT s.id, s.batch_id AS batchId, s.position, s.document, s.place_account_id AS placeAccountId,
-       s.closed_at AS closedAt, p.name AS closedBy, s.override_reason AS overrideReason, s.version
+       s.closed_at AS closedAt, p.name AS closedBy, s.override_reason AS overrideReason, s.left_out AS leftOut, s.version
      FROM batch_step s LEFT JOIN person p ON p.id = s.closed_by WHERE s.batch_id IN (:ids) ORDER BY s.position`,
     list,
   );
@@ -181,8 +205,15 @@ export async function loadRecords(db: Sql, ids: readonly string[]): Promise<Batc
     list,
   );
   const readings = await db.rows<ReadingRow>(
-    `SELECT r.id, r.batch_id AS batchId, r.step_id AS stepId, r.kind, r.value, r.at, p.name AS person, r.how
+    `SELECT r.id, r.batch_id AS batchId, r.step_id AS stepId, r.kind, r.value, r.load_no AS \`load\`, r.at, p.name AS person, r.how
      FROM reading r JOIN person p ON p.id = r.person_id WHERE r.batch_id IN (:ids) ORDER BY r.recorded_at, r.id`,
+    list,
+  );
+  const marks = await db.rows<MarkRow>(
+    `SELECT m.id, m.batch_id AS batchId, m.step_id AS stepId, m.kind, m.subject, m.note, m.value, m.at,
+       p.name AS person, w.name AS second
+     FROM bench_mark m JOIN person p ON p.id = m.person_id LEFT JOIN person w ON w.id = m.second_person_id
+     WHERE m.batch_id IN (:ids) ORDER BY m.recorded_at, m.id`,
     list,
   );
   const acceptances = await db.rows<BatchRecord['acceptances'][number]>(
@@ -226,10 +257,15 @@ export async function loadRecords(db: Sql, ids: readonly string[]): Promise<Batc
       signed: signatures.parse(parsed(batch.signed) ?? {}),
       meetsOther: batch.meetsOther === 1,
     },
-    steps: mine(steps, batch.id).map((s) => ({ ...s, document: methodStep.parse(s.document) })),
+    steps: mine(steps, batch.id).map((s) => ({
+      ...s,
+      leftOut: Boolean(s.leftOut),
+      document: methodStep.parse(s.document),
+    })),
     lines: mine(lines, batch.id).map((l) => ({ ...l, document: l.document && recipeLine.parse(l.document) })),
     transfers: mine(transfers, batch.id),
     readings: mine(readings, batch.id),
+    marks: mine(marks, batch.id),
     acceptances: mine(acceptances, batch.id),
     notices: mine(notices, batch.id),
     fatTest: mine(tests, batch.id)[0],
@@ -245,8 +281,8 @@ async function loadAccounts(db: Sql, ids: readonly string[]): Promise<Map<string
   const rows = await db.rows<AccountRow & { thing: string | null }>(
     `SELECT a.id, a.kind, a.measure, a.name, l.kind AS lotKind, l.code AS lotCode,
        CAST(l.fat_pct AS DOUBLE) AS fatPct, CAST(l.fat_sd AS DOUBLE) AS fatSd, i.role, l.price_minor AS priceMinor, l.status AS lotStatus, t.species, CAST(l.salt_g_per_kg AS DOUBLE) AS saltGPerKg, CAST(l.nitrite_ppm AS DOUBLE) AS nitritePpm,
-       COALESCE(t.name, i.name, c.name) AS thing
-     FROM account a LEFT JOIN lot l ON l.account_id = a.id LEFT JOIN trim_kind t ON t.id = l.trim_id
+       COALESCE(t.name, i.name, c.name) AS thing, b.amount AS balance
+     FROM account a LEFT JOIN lot l ON l.account_id = a.id LEFT JOIN balance b ON b.account_id = a.id LEFT JOIN trim_kind t ON t.id = l.trim_id
      LEFT JOIN ingredient i ON i.id = l.ingredient_id LEFT JOIN casing c ON c.id = l.casing_id
      WHERE a.id IN (:unique)`,
     { unique },

@@ -2,7 +2,7 @@ import type { Router } from 'express';
 import { BATCH_SHEET_PDF_PATH, ROUTES } from '@zest/contract';
 import type { AppContext } from '../platform/app-context.js';
 import { mount, signedIn } from '../platform/mount.js';
-import { shopBook } from '../platform/settings.js';
+import { sheetContext } from './sheet-context.js';
 import { acceptLine } from './accept.js';
 import { cancelBatch } from './cancel.js';
 import { closeStep } from './close-step.js';
@@ -15,6 +15,7 @@ import { loadRecords, recentBatchIds } from './record.js';
 import { replanMeats } from './replan.js';
 import { reverseEntry } from './reverse.js';
 import { buildSummary } from './sheet.js';
+import { workRoutes } from './work/routes.js';
 
 export function batchRoutes(router: Router, app: AppContext): void {
   const after = async (batchId: string) => {
@@ -22,9 +23,9 @@ export function batchRoutes(router: Router, app: AppContext): void {
     return readSheet(app, batchId);
   };
   mount(router, ROUTES.listBatches, async () => {
-    const book = await shopBook(app.db);
+    const context = await sheetContext(app.db, app.now());
     const records = await loadRecords(app.db, await recentBatchIds(app.db, app.now()));
-    return records.map((record) => buildSummary(record, book));
+    return records.map((record) => buildSummary(record, context));
   });
   mount(router, ROUTES.getBatch, ({ params }) => readSheet(app, params.id));
   router.get(BATCH_SHEET_PDF_PATH.replace('/api/v1', ''), async (request, response) => {
@@ -72,4 +73,5 @@ export function batchRoutes(router: Router, app: AppContext): void {
     await cancelBatch(app, person, params.id, body);
     return after(params.id);
   });
+  workRoutes(router, app, after);
 }

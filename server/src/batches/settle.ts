@@ -2,6 +2,7 @@ import { v7 as uuid } from 'uuid';
 import { STEP_SHAPES, effective } from '@zest/core';
 import { SHOP, lossAccount, postTransfers, type NewTransfer } from '../ledger/index.js';
 import type { Transaction } from '../platform/database.js';
+import { lockBatch, mustLoad } from './context.js';
 import type { BatchRecord, StepRow, TransferRow } from './record.js';
 
 type Moved = Pick<TransferRow, 'id' | 'from' | 'to' | 'amount' | 'how' | 'reversesId'>;
@@ -19,7 +20,7 @@ export async function settleClosedSteps(
   batchClosed: boolean,
 ): Promise<void> {
   const moved: Moved[] = [...record.transfers];
-  const massSteps = record.steps.filter((s) => s.placeAccountId !== null);
+  const massSteps = record.steps.filter((s) => s.placeAccountId !== null && !s.leftOut);
   const fresh: NewTransfer[] = [];
   const post = (
     from: string,
@@ -84,6 +85,18 @@ function derivedTarget(step: StepRow, moved: readonly Moved[], next: string): st
   );
   if (shape.passesOn && !weighedOut) return next;
   return shape.remainder ? lossAccount(shape.remainder) : undefined;
+}
+
+/** After an entry that came in late, made while the line was down: everything behind it is computed again. */
+export async function settleLate(
+  tx: Transaction,
+  batchId: string,
+  now: Date,
+  personId: string,
+): Promise<void> {
+  await lockBatch(tx, batchId);
+  const record = await mustLoad(tx, batchId);
+  await settleClosedSteps(tx, record, now, personId, record.batch.state === 'closed');
 }
 
 function balanceOf(moved: readonly Moved[], account: string): number {

@@ -1,21 +1,14 @@
-import {
-  STEP_SHAPES,
-  batchCost,
-  beyondScaleError,
-  casingNeed,
-  link,
-  massToken,
-  sample,
-  stepGate,
-  type BookId,
-  type Missing,
-} from '@zest/core';
+import { batchCost, beyondScaleError, massToken, sample } from '@zest/core';
 import type { BatchSheet, BatchSummary, SheetLine, SheetStep } from '@zest/contract';
 import { SCALES } from '../devices/index.js';
+import { casingFigures, linkMass } from './casing-figures.js';
 import { batchFat } from './fat-figures.js';
 import { batchGauges, batchLabel } from './obey-figures.js';
 import { massFigures, sheetLines, sumWhere, type MassFigures } from './figures.js';
-import type { BatchRecord, StepRow } from './record.js';
+import type { BatchRecord } from './record.js';
+import type { SheetContext } from './sheet-context.js';
+import { sheetSteps } from './sheet-steps.js';
+import { batchTaste } from './taste-figures.js';
 
 interface Computed {
   figures: MassFigures;
@@ -24,12 +17,14 @@ interface Computed {
   loads: number;
   basis: BatchSheet['meatBasis'];
   steps: SheetStep[];
+  taste: BatchSheet['taste'];
 }
 
 /** The whole sheet of a batch, every figure computed from the record. */
-export function buildSheet(record: BatchRecord, book: BookId): BatchSheet {
-  const computed = compute(record, book);
-  const { figures, lines, mixMg, loads, basis, steps } = computed;
+export function buildSheet(record: BatchRecord, context: SheetContext): BatchSheet {
+  const computed = compute(record, context);
+  const { book } = context;
+  const { figures, lines, mixMg, loads, basis, steps, taste } = computed;
   const { recipe } = record.batch;
   const reversed = new Set(record.transfers.flatMap((t) => (t.reversesId ? [t.reversesId] : [])));
   return {
@@ -50,6 +45,9 @@ export function buildSheet(record: BatchRecord, book: BookId): BatchSheet {
     lines,
     steps,
     readings: record.readings.map(({ batchId: _batch, ...r }) => ({ ...r, at: r.at.toISOString() })),
+    marks: record.marks.map(({ batchId: _batch, ...m }) => ({ ...m, at: m.at.toISOString() })),
+    taste,
+    learned: context.history.learned,
     entries: record.transfers.map((t) => ({
       id: t.id,
       at: t.at.toISOString(),
@@ -68,7 +66,7 @@ export function buildSheet(record: BatchRecord, book: BookId): BatchSheet {
     meatBasis: basis,
     mixMg,
     loads,
-    casing: casingFigures(record, mixMg),
+    casing: casingFigures(record, figures, mixMg),
     linkMassG: linkMass(record),
     cost: costFigures(record, figures),
     links: linkFigures(record),
@@ -77,14 +75,16 @@ export function buildSheet(record: BatchRecord, book: BookId): BatchSheet {
 }
 
 /** The short form for lists and the day. */
-export function buildSummary(record: BatchRecord, book: BookId): BatchSummary {
-  return summaryOf(record, compute(record, book));
+export function buildSummary(record: BatchRecord, context: SheetContext): BatchSummary {
+  return summaryOf(record, compute(record, context));
 }
 
-function compute(record: BatchRecord, book: BookId): Computed {
+function compute(record: BatchRecord, context: SheetContext): Computed {
   const figures = massFigures(record);
-  const { lines, mixMg, loads, basis } = sheetLines(record, figures.live, book);
-  return { figures, lines, mixMg, loads, basis, steps: sheetSteps(record, figures, lines) };
+  const { lines, mixMg, loads, basis } = sheetLines(record, figures.live, context.book, context.rules);
+  const taste = batchTaste(record, figures.live);
+  const steps = sheetSteps({ record, figures, lines, loads, taste, context });
+  return { figures, lines, mixMg, loads, basis, steps, taste };
 }
 
 function summaryOf(record: BatchRecord, { figures, lines, steps }: Computed): BatchSummary {
@@ -140,110 +140,6 @@ function isClosed(record: BatchRecord, stepId: string): boolean {
   return record.steps.find((s) => s.id === stepId)?.closedAt !== null;
 }
 
-function sheetSteps(record: BatchRecord, figures: MassFigures, lines: readonly SheetLine[]): SheetStep[] {
-  const currentId =
-    record.batch.state === 'open' ? record.steps.find((s) => s.closedAt === null)?.id : undefined;
-  const massSteps = record.steps.filter((s) => s.placeAccountId !== null);
-  return record.steps.map((step) => {
-    const shape = STEP_SHAPES[step.document.kind];
-    const station = figures.ribbon.find((s) => s.accountId === step.placeAccountId);
-    const weighed = sumWhere(figures.live, (t) => t.stepId === step.id && t.lineId !== null);
-    const inMg = station?.inMg ?? weighed;
-    const outMg = station?.outMg ?? weighed;
-    const place = step.placeAccountId ?? '';
-    const next = massSteps[massSteps.indexOf(step) + 1];
-    return {
-      ...step.document,
-      id: step.id,
-      position: step.position,
-      state: step.closedAt ? 'closed' : step.id === currentId ? 'current' : 'waiting',
-      closedAt: step.closedAt?.toISOString() ?? null,
-      closedBy: step.closedBy,
-      overrideReason: step.overrideReason,
-      missing: step.closedAt ? [] : gateOf(record, step, lines, inMg, outMg),
-      inMg,
-      outMg,
-      balanceMg: station?.balanceMg ?? 0,
-      stepYield: figures.yields.stepYields[place] ?? null,
-      runningYield: figures.yields.runningYields[place] ?? null,
-      holdsMass: shape.holdsMass,
-      losses: [...shape.losses],
-      needs: [...shape.needs, ...(needsClearing(record, step) ? (['cleared'] as const) : [])],
-      caution: shape.caution ?? null,
-      nextTitle: shape.holdsMass ? (next?.document.title ?? 'Finished goods') : null,
-      version: step.version,
-    };
-  });
-}
-
-/** What the step still needs before it may close. */
-function gateOf(
-  record: BatchRecord,
-  step: StepRow,
-  lines: readonly SheetLine[],
-  inMg: number,
-  outMg: number,
-): Missing[] {
-  return stepGate({
-    kind: step.document.kind,
-    stopAboveC: step.document.stopAboveC,
-    stopBelowC: step.document.stopBelowC,
-    sampleSize: step.document.sampleSize,
-    mustBeCleared: needsClearing(record, step),
-    lines: lines
-      .filter((l) => l.stepId === step.id)
-      .map((l) => ({
-        ...l,
-        band: { lowMg: l.lowMg, highMg: l.highMg },
-        lotHeld: (record.accounts.get(lotAccountOf(record, l.id))?.lotStatus ?? 'available') !== 'available',
-      })),
-    readings: record.readings.filter((r) => r.stepId === step.id),
-    inMg,
-    outMg,
-  });
-}
-
-function lotAccountOf(record: BatchRecord, lineId: string): string {
-  return record.lines.find((l) => l.id === lineId)?.lotAccountId ?? '';
-}
-
-/** Between two owners the head of the grinder and the horn are confirmed empty. */
-function needsClearing(record: BatchRecord, step: StepRow): boolean {
-  const { kind } = step.document;
-  return record.batch.meetsOther && (kind === 'grind' || kind === 'stuff');
-}
-
-function linkLengthMm(record: BatchRecord): number | null {
-  const { casing, linkLengthMm: length, linkMassG } = record.batch.recipe;
-  if (length !== null) return length;
-  return casing && linkMassG ? link({ calibreMm: casing.calibreMm, massG: linkMassG }).lengthMm : null;
-}
-
-function linkMass(record: BatchRecord): number | null {
-  const { casing, linkLengthMm: length, linkMassG } = record.batch.recipe;
-  if (linkMassG !== null) return linkMassG;
-  return casing && length ? link({ calibreMm: casing.calibreMm, lengthMm: length }).massG : null;
-}
-
-function casingFigures(record: BatchRecord, mixMg: number): BatchSheet['casing'] {
-  const { casing } = record.batch.recipe;
-  const length = linkLengthMm(record);
-  if (!casing || !record.casing || length === null) return null;
-  const need = casingNeed({ massKg: mixMg / 1e6, calibreMm: casing.calibreMm, lengthMm: length });
-  return {
-    name: casing.name,
-    lotId: record.casing.lotId,
-    lotCode: record.casing.lotCode,
-    links: need.links,
-    needM: need.metres,
-    usedMm:
-      sumWhere(record.transfers, (t) => t.from === record.casing?.accountId) -
-      sumWhere(record.transfers, (t) => t.to === record.casing?.accountId),
-    leftMm: record.casing.leftMm,
-    linkLengthMm: length,
-  };
-}
-
 function costFigures(record: BatchRecord, figures: MassFigures): BatchSheet['cost'] {
   const prices = new Map(
     [...record.accounts.values()].flatMap((a) =>
@@ -276,11 +172,12 @@ function linkFigures(record: BatchRecord): BatchSheet['links'] {
   );
   const mine = record.readings.filter((r) => ids.has(r.stepId));
   const counts = mine.filter((r) => r.kind === 'count');
+  const tallied = mine.filter((r) => r.kind === 'tally').reduce((sum, r) => sum + r.value, 0);
   const masses = mine.filter((r) => r.kind === 'sample').map((r) => r.value / 1000);
-  if (counts.length === 0 && masses.length === 0) return null;
+  if (counts.length === 0 && tallied === 0 && masses.length === 0) return null;
   const spread = masses.length > 0 ? sample({ massesG: masses }) : undefined;
   return {
-    count: counts[counts.length - 1]?.value ?? 0,
+    count: counts[counts.length - 1]?.value ?? tallied,
     meanG: spread?.meanG ?? null,
     sdG: spread?.sdG ?? null,
     cvPct: spread?.cvPct ?? null,

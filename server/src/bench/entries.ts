@@ -1,7 +1,7 @@
 import { v7 as uuid } from 'uuid';
 import { LOSS_REASONS, STEP_SHAPES, massToken, type LossReason, type StepKind } from '@zest/core';
-import type { CasingUse, MassOut, NewReading, Person, Recorded, Weighing } from '@zest/contract';
-import { reworkAccount } from '../batches/index.js';
+import type { CasingUse, MassOut, Person, Recorded, Weighing } from '@zest/contract';
+import { reworkAccount, settleLate } from '../batches/index.js';
 import {
   SHOP,
   consume,
@@ -15,7 +15,8 @@ import {
 import type { AppContext } from '../platform/app-context.js';
 import { DUPLICATE_KEY, errnoOf, type Transaction } from '../platform/database.js';
 import { announce } from '../platform/live.js';
-import { HttpProblem, conflict, invalid, notFound } from '../platform/problem.js';
+import { HttpProblem, invalid, notFound } from '../platform/problem.js';
+import { eventTime, idReused, isLate, noticeLate, sourceOf } from './entry-rules.js';
 import * as store from './store.js';
 
 /** Weighs a line in: from its lot to the place where the line goes. */
@@ -33,7 +34,9 @@ export async function recordWeighing(
     stepId: line.stepId,
     lineId: body.lineId,
   });
-  return record(app, batchId, transfer, async (tx) => consume(tx, batchId, line.lotAccountId, body.massMg));
+  return record(app, batchId, transfer, body.offline, async (tx) =>
+    consume(tx, batchId, line.lotAccountId, body.massMg),
+  );
 }
 
 /** Lines never change, so each process may remember them; whether their step is open is asked anew. */
@@ -58,7 +61,7 @@ export async function recordMassOut(
 ): Promise<Recorded> {
   const step = await store.stepContext(app.db, batchId, body.stepId);
   if (!step) throw notFound('This step of the batch');
-  const place = step.placeAccountId;
+  const place = step.kind === 'taste' ? step.nextPlaceId : step.placeAccountId;
   if (!place) throw invalid([{ path: 'stepId', message: `Nothing is weighed out of ${step.title}.` }]);
   const to = await outTarget(app, batchId, step, body);
   const transfer = newTransfer(app, person, batchId, body, {
@@ -67,8 +70,9 @@ export async function recordMassOut(
     amount: body.massMg,
     stepId: body.stepId,
     lineId: null,
+    reason: body.note ?? null,
   });
-  return record(app, batchId, transfer, () => Promise.resolve());
+  return record(app, batchId, transfer, body.offline, () => Promise.resolve());
 }
 
 async function outTarget(
@@ -119,52 +123,7 @@ export async function recordCasing(
     if (massMg > 0) await postTransfers(tx, app.now(), [mass]);
     consume(tx, batchId, casing.lotAccountId, body.lengthMm);
   };
-  return record(app, batchId, metres, also);
-}
-
-/** A temperature, minutes, tack test, count or sample weight. */
-export async function recordReading(
-  app: AppContext,
-  person: Person,
-  batchId: string,
-  body: NewReading,
-): Promise<Recorded> {
-  const known = await store.findReading(app.db, body.id);
-  if (known) return repeatedReading(known, body);
-  const step = await store.stepContext(app.db, batchId, body.stepId);
-  if (!step) throw notFound('This step of the batch');
-  refuseClosed(step);
-  const how = sourceOf(app, body.readingId, body.value);
-  const now = app.now();
-  try {
-    await app.db.transaction(async (tx) => {
-      store.addReading(tx, {
-        id: body.id,
-        batchId,
-        stepId: body.stepId,
-        kind: body.kind,
-        value: body.value,
-        at: eventTime(body.deviceTime, now),
-        now,
-        personId: person.id,
-        deviceId: how === 'scale' ? (body.readingId ?? null) : null,
-        how,
-      });
-      announce(tx, now, { topic: 'batch', batchId });
-    });
-  } catch (error) {
-    const written = errnoOf(error) === DUPLICATE_KEY ? await store.findReading(app.db, body.id) : undefined;
-    if (!written) throw error;
-    return repeatedReading(written, body);
-  }
-  void app.hub.poll();
-  return { id: body.id, how, found: false };
-}
-
-function repeatedReading(known: store.KnownReading, body: NewReading): Recorded {
-  if (known.stepId !== body.stepId || known.kind !== body.kind || known.value !== body.value)
-    throw idReused();
-  return { id: body.id, how: known.how, found: false };
+  return record(app, batchId, metres, body.offline, also);
 }
 
 function newTransfer(
@@ -172,10 +131,11 @@ function newTransfer(
   person: Person,
   batchId: string,
   body: { id: string; readingId?: string | undefined; deviceTime?: string | undefined },
-  move: Pick<NewTransfer, 'from' | 'to' | 'amount' | 'stepId' | 'lineId'>,
+  move: Pick<NewTransfer, 'from' | 'to' | 'amount' | 'stepId' | 'lineId'> & { reason?: string | null },
 ): NewTransfer {
   const how = sourceOf(app, body.readingId, move.amount);
   return {
+    reason: null,
     ...move,
     id: body.id,
     at: eventTime(body.deviceTime, app.now()),
@@ -184,7 +144,6 @@ function newTransfer(
     deviceId: how === 'scale' ? (body.readingId ?? null) : null,
     how,
     reversesId: null,
-    reason: null,
   };
 }
 
@@ -196,6 +155,7 @@ async function record(
   app: AppContext,
   batchId: string,
   transfer: NewTransfer,
+  offline: boolean | undefined,
   also: (tx: Transaction) => Promise<void>,
 ): Promise<Recorded> {
   const now = app.now();
@@ -206,11 +166,15 @@ async function record(
         store.stepGateQuery(transfer.stepId ?? ''),
         stockLock([transfer]),
       );
-      refuseClosed(gates[0]);
+      const late = isLate(gates[0], offline);
       const short = postLocked(tx, now, [transfer], stock);
       found = short.size > 0;
       for (const [, amount] of short) noticeShortfall(tx, batchId, transfer, amount, now);
       await also(tx);
+      if (late) {
+        noticeLate(tx, batchId, transfer.id, gates[0], transfer.at, now);
+        await settleLate(tx, batchId, now, transfer.personId ?? '');
+      }
       announce(tx, now, { topic: 'batch', batchId });
     });
   } catch (error) {
@@ -242,34 +206,4 @@ function noticeShortfall(
 ): void {
   const sentence = `${massToken(amount)} more was taken from a lot than the books had; it was booked as found.`;
   store.addNotice(tx, { id: transfer.id, batchId, sentence, at });
-}
-
-function sourceOf(app: AppContext, readingId: string | undefined, massMg: number): 'scale' | 'typed' {
-  return readingId !== undefined && app.scales.believes(readingId, massMg) ? 'scale' : 'typed';
-}
-
-/** The device's own time when it gives one that is not in the future, else the server's. */
-function eventTime(deviceTime: string | undefined, now: Date): Date {
-  const claimed = deviceTime === undefined ? now : new Date(deviceTime);
-  return claimed > now ? now : claimed;
-}
-
-function refuseClosed(gate: store.StepGateState | undefined): void {
-  if (!gate) throw notFound('This step of the batch');
-  if (gate.batchState !== 'open') {
-    throw conflict(
-      'batch-closed',
-      `Batch ${gate.batchNumber} is ${gate.batchState}; nothing more can be weighed into it.`,
-    );
-  }
-  if (gate.closed === 1) {
-    throw conflict(
-      'step-closed',
-      `${gate.title} is closed. The lead can take an entry back if it was wrong.`,
-    );
-  }
-}
-
-function idReused(): Error {
-  return conflict('id-reused', 'This id was already used for another entry; nothing was changed.');
 }

@@ -1,2 +1,3 @@
-export { recordCasing, recordMassOut, recordReading, recordWeighing } from './entries.js';
+export { recordCasing, recordMassOut, recordWeighing } from './entries.js';
+export { recordMark, recordReading } from './readings.js';
 export { benchRoutes } from './routes.js';

@@ -1,8 +1,14 @@
 import type { Router } from 'express';
-import { ROUTES } from '@zest/contract';
+import { ROUTES, SPOOL_PATH } from '@zest/contract';
+import { readSheet } from '../batches/index.js';
 import type { AppContext } from '../platform/app-context.js';
-import { mount } from '../platform/mount.js';
-import { recordCasing, recordMassOut, recordReading, recordWeighing } from './entries.js';
+import { mount, signedIn } from '../platform/mount.js';
+import { notFound } from '../platform/problem.js';
+import { benchRules, saveSetting } from '../platform/settings.js';
+import { recordCasing, recordMassOut, recordWeighing } from './entries.js';
+import { printLabel } from './labels.js';
+import { recordMark, recordReading } from './readings.js';
+import { witnessCure } from './witness.js';
 
 export function benchRoutes(router: Router, app: AppContext): void {
   mount(router, ROUTES.recordWeighing, ({ person, params, body }) =>
@@ -17,4 +23,21 @@ export function benchRoutes(router: Router, app: AppContext): void {
   mount(router, ROUTES.recordReading, ({ person, params, body }) =>
     recordReading(app, person, params.id, body),
   );
+  mount(router, ROUTES.recordMark, ({ person, params, body }) => recordMark(app, person, params.id, body));
+  mount(router, ROUTES.witnessCure, async ({ person, params, body }) => {
+    await witnessCure(app, person, params.id, body);
+    return readSheet(app, params.id);
+  });
+  mount(router, ROUTES.printLabel, ({ person, params, body }) => printLabel(app, person, params.id, body));
+  router.get(SPOOL_PATH.replace('/api/v1', ''), async (request, response) => {
+    signedIn(request);
+    const pdf = await app.printer.read(String(request.params['file']));
+    if (!pdf) throw notFound('This printed label');
+    response.type('application/pdf').set('Content-Disposition', 'inline').send(pdf);
+  });
+  mount(router, ROUTES.getBenchRules, () => benchRules(app.db));
+  mount(router, ROUTES.setBenchRules, async ({ body }) => {
+    await saveSetting(app.db, 'bench_rules', body);
+    return benchRules(app.db);
+  });
 }

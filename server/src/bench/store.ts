@@ -58,6 +58,7 @@ export async function stepContext(
        s.closed_at IS NOT NULL AS closed, s.place_account_id AS placeAccountId,
        (SELECT n.place_account_id FROM batch_step n
         WHERE n.batch_id = s.batch_id AND n.position > s.position AND n.place_account_id IS NOT NULL
+          AND NOT n.left_out
         ORDER BY n.position LIMIT 1) AS nextPlaceId,
        (SELECT l.account_id FROM lot l WHERE l.batch_id = b.id AND l.kind = 'product') AS productAccountId
      FROM batch_step s JOIN batch b ON b.id = s.batch_id
@@ -129,6 +130,7 @@ export function addReading(
     stepId: string;
     kind: string;
     value: number;
+    load: number;
     at: Date;
     now: Date;
     personId: string;
@@ -137,8 +139,8 @@ export function addReading(
   },
 ): void {
   tx.defer(
-    `INSERT INTO reading (id, batch_id, step_id, kind, value, at, recorded_at, person_id, device_id, how)
-     VALUES (:id, :batchId, :stepId, :kind, :value, :at, :now, :personId, :deviceId, :how)`,
+    `INSERT INTO reading (id, batch_id, step_id, kind, value, load_no, at, recorded_at, person_id, device_id, how)
+     VALUES (:id, :batchId, :stepId, :kind, :value, :load, :at, :now, :personId, :deviceId, :how)`,
     { ...reading },
   );
 }
@@ -150,4 +152,42 @@ export function addNotice(
   tx.defer('INSERT INTO notice (id, batch_id, sentence, at) VALUES (:id, :batchId, :sentence, :at)', {
     ...notice,
   });
+}
+
+export async function batchExists(db: Sql, batchId: string): Promise<boolean> {
+  return (await db.rows('SELECT 1 FROM batch WHERE id = :batchId', { batchId })).length > 0;
+}
+
+export function addMark(
+  tx: Transaction,
+  mark: {
+    id: string;
+    batchId: string;
+    stepId: string | null;
+    kind: string;
+    subject: string;
+    note: string;
+    value: number | null;
+    at: Date;
+    now: Date;
+    personId: string;
+    secondPersonId: string | null;
+  },
+): void {
+  tx.defer(
+    `INSERT INTO bench_mark (id, batch_id, step_id, kind, subject, note, value, at, recorded_at, person_id, second_person_id)
+     VALUES (:id, :batchId, :stepId, :kind, :subject, :note, :value, :at, :now, :personId, :secondPersonId)`,
+    { ...mark },
+  );
+}
+
+export async function findMark(
+  db: Sql,
+  id: string,
+): Promise<{ batchId: string; kind: string; subject: string } | undefined> {
+  const [row] = await db.rows<{ batchId: string; kind: string; subject: string }>(
+    'SELECT batch_id AS batchId, kind, subject FROM bench_mark WHERE id = :id',
+    { id },
+  );
+  return row;
 }

@@ -1,4 +1,5 @@
 import { pino } from 'pino';
+import { NO_THERMOMETER, spoolPrinter } from '../devices/index.js';
 import { readConfig } from '../platform/config.js';
 import { openDatabase } from '../platform/database.js';
 import { LiveHub } from '../platform/live.js';
@@ -17,7 +18,16 @@ if (!(await hasPeople(db))) {
     return state / 2 ** 32;
   };
   await seedDemo(
-    { db, now: clock.now, hub, scales: DEMO_SCALES, log: pino({ level: 'warn' }), config },
+    {
+      db,
+      now: clock.now,
+      hub,
+      scales: DEMO_SCALES,
+      probes: NO_THERMOMETER,
+      printer: spoolPrinter(config.spoolFolder),
+      log: pino({ level: 'warn' }),
+      config,
+    },
     clock,
     new Date(),
     random,

@@ -2,7 +2,7 @@ import { v7 as uuid } from 'uuid';
 import type { BatchSheet, MassOut, Person, SheetStep } from '@zest/contract';
 import { STEP_SHAPES } from '@zest/core';
 import { closeStep, openBatch, readSheet } from '../batches/index.js';
-import { recordCasing, recordMassOut, recordReading, recordWeighing } from '../bench/index.js';
+import { recordCasing, recordMark, recordMassOut, recordReading, recordWeighing } from '../bench/index.js';
 import type { DemoClock } from './clock.js';
 import type { AppContext } from '../platform/app-context.js';
 
@@ -78,6 +78,8 @@ export class BatchPlayer {
   }
 
   async #work(sheet: BatchSheet, step: SheetStep, options: PlayOptions): Promise<void> {
+    if (step.position === 1) await this.#start(sheet, step);
+    if (step.ready.length > 0) await this.#mark(sheet, step, 'ready');
     for (const line of sheet.lines.filter((l) => l.stepId === step.id)) {
       this.#clock.minutes(1);
       const room = line.kind === 'meat' ? 0 : Math.min(line.dueMg - line.lowMg, line.highMg - line.dueMg);
@@ -87,6 +89,10 @@ export class BatchPlayer {
         line.dueMg + Math.round((HEAVY_HANDED.has(line.name) ? 0.92 : this.#random() - 0.5) * room),
         line.scaleId,
       );
+    }
+    if (step.kind === 'grind') await this.#read(sheet, step, 'before', this.#cold());
+    if ((step.kind === 'stuff' || step.kind === 'form') && sheet.taste.state === 'none') {
+      await this.#taste(sheet, step);
     }
     if (step.kind === 'stuff' && sheet.casing) {
       const lengthMm = Math.round(sheet.casing.needM * 1000 * (0.93 + 0.04 * this.#random()));
@@ -130,9 +136,18 @@ export class BatchPlayer {
 
   async #readings(sheet: BatchSheet, step: SheetStep): Promise<void> {
     for (const kind of step.needs) {
+      if (step.loads > 1 && (step.kind === 'mix' || step.kind === 'emulsify')) {
+        for (let load = 1; load <= step.loads; load += 1) {
+          await this.#read(sheet, step, kind, this.#perLoad(step, kind), load);
+        }
+        continue;
+      }
+      if (kind === 'core') await this.#read(sheet, step, kind, (step.stopBelowC ?? 71) + 1.6);
       if (kind === 'temperature') await this.#read(sheet, step, kind, this.#temperature(step));
-      if (kind === 'minutes')
-        await this.#read(sheet, step, kind, Math.round((step.minutes ?? 20) * (0.95 + 0.1 * this.#random())));
+      if (kind === 'minutes') {
+        const minutes = Math.round((step.minutes ?? 20) * (0.95 + 0.1 * this.#random()));
+        await this.#read(sheet, step, kind, Math.max(step.minMinutes ?? 0, minutes));
+      }
       if (kind === 'tack' || kind === 'verdict') await this.#read(sheet, step, kind, 1);
       if (kind === 'count')
         await this.#read(sheet, step, kind, this.#count(await readSheet(this.#app, sheet.id), step.id));
@@ -148,6 +163,41 @@ export class BatchPlayer {
         }
       }
     }
+  }
+
+  #perLoad(step: SheetStep, kind: SheetStep['needs'][number]): number {
+    if (kind === 'minutes') return Math.round((step.minutes ?? 6) * (1 + 0.1 * this.#random()));
+    return kind === 'temperature' ? this.#temperature(step) : 1;
+  }
+
+  /** Everything fetched, and the casing put into water, as the first thing of the morning. */
+  async #start(sheet: BatchSheet, step: SheetStep): Promise<void> {
+    await this.#mark(sheet, step, 'start');
+    if (sheet.casing && sheet.casing.soakMinutes > 0) {
+      const minutes = sheet.casing.soakMinutes;
+      await this.#mark(sheet, step, 'timer', { subject: 'Soak the casing', value: minutes });
+      await this.#mark(sheet, step, 'timer', { subject: 'Soak the casing', value: 0 });
+    }
+  }
+
+  /** A patty out of the mix, fried through, read and judged. */
+  async #taste(sheet: BatchSheet, step: SheetStep): Promise<void> {
+    await this.#out(sheet.id, step.id, { to: 'loss', reason: 'taste', massMg: this.#near(60_000, 0.2) });
+    await this.#read(sheet, step, 'core', sheet.taste.doneC + Math.round(20 * this.#random()) / 10);
+    await this.#read(sheet, step, 'verdict', 1);
+  }
+
+  async #mark(
+    sheet: BatchSheet,
+    step: SheetStep,
+    kind: 'start' | 'ready' | 'timer',
+    rest: { subject?: string; value?: number } = {},
+  ): Promise<void> {
+    await recordMark(this.#app, this.#hand(), sheet.id, { id: uuid(), stepId: step.id, kind, ...rest });
+  }
+
+  #cold(): number {
+    return Math.round(10 * (0.4 + 1.4 * this.#random())) / 10;
   }
 
   #temperature(step: SheetStep): number {
@@ -189,9 +239,16 @@ export class BatchPlayer {
     step: SheetStep,
     kind: SheetStep['needs'][number],
     value: number,
+    load = 0,
   ): Promise<void> {
     this.#clock.minutes(1);
-    await recordReading(this.#app, this.#hand(), sheet.id, { id: uuid(), stepId: step.id, kind, value });
+    await recordReading(this.#app, this.#hand(), sheet.id, {
+      id: uuid(),
+      stepId: step.id,
+      kind,
+      value,
+      load,
+    });
   }
 
   #near(massMg: number, spread: number): number {

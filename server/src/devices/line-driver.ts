@@ -1,17 +1,10 @@
-import net from 'node:net';
 import type { ScaleReadingMessage } from '@zest/contract';
-import { CONTROL_PORT_OFFSET, SCALE_PORT_OFFSET, SCALES } from './specs.js';
+import { LineClient, playLine } from './line-client.js';
+import { SCALE_PORT_OFFSET, SCALES } from './specs.js';
 import type { PlayAction, ScaleDriver, ScaleId } from './driver.js';
 import { parseLine } from './protocol.js';
 
 const BELIEVED_MS = 10_000;
-const RECONNECT_MS = 500;
-
-interface Line {
-  socket: net.Socket | undefined;
-  connected: boolean;
-  retry: NodeJS.Timeout | undefined;
-}
 
 interface Received {
   massMg: number;
@@ -23,17 +16,20 @@ interface Received {
 export class LineScaleDriver implements ScaleDriver {
   readonly #basePort: number;
   readonly #nowMs: () => number;
-  readonly #lines = new Map<ScaleId, Line>();
+  readonly #lines = new Map<ScaleId, LineClient>();
   readonly #received = new Map<string, Received>();
   readonly #listeners: ((reading: ScaleReadingMessage) => void)[] = [];
-  #closed = false;
 
   constructor(basePort: number, nowMs: () => number = Date.now) {
     this.#basePort = basePort;
     this.#nowMs = nowMs;
     for (const { id } of SCALES) {
-      this.#lines.set(id, { socket: undefined, connected: false, retry: undefined });
-      this.#connect(id);
+      const line = new LineClient(
+        basePort + SCALE_PORT_OFFSET[id],
+        (text) => this.#read(id, text),
+        () => this.#tell({ scaleId: id, id: '', netMg: 0, stable: false, overload: false, connected: false }),
+      );
+      this.#lines.set(id, line);
     }
   }
 
@@ -42,8 +38,7 @@ export class LineScaleDriver implements ScaleDriver {
   }
 
   tare(id: ScaleId): boolean {
-    const line = this.#lines.get(id);
-    return line?.connected === true && line.socket !== undefined && (line.socket.write('TARE\n'), true);
+    return this.#lines.get(id)?.send('TARE') ?? false;
   }
 
   believes(readingId: string, massMg: number): boolean {
@@ -61,43 +56,12 @@ export class LineScaleDriver implements ScaleDriver {
   }
 
   play(id: ScaleId, action: PlayAction): boolean {
-    const socket = net.connect(this.#basePort + CONTROL_PORT_OFFSET, '127.0.0.1');
     const grams = 'massMg' in action ? ` ${(action.massMg / 1000).toFixed(3)}` : '';
-    socket.on('error', () => socket.destroy());
-    socket.end(`${id} ${action.action.toUpperCase()}${grams}\n`);
-    return true;
+    return playLine(this.#basePort, `${id} ${action.action.toUpperCase()}${grams}`);
   }
 
   close(): void {
-    this.#closed = true;
-    for (const line of this.#lines.values()) {
-      clearTimeout(line.retry);
-      line.socket?.destroy();
-    }
-  }
-
-  #connect(id: ScaleId): void {
-    const line = this.#lines.get(id);
-    if (this.#closed || !line) return;
-    const socket = net.connect(this.#basePort + SCALE_PORT_OFFSET[id], '127.0.0.1');
-    line.socket = socket;
-    let rest = '';
-    socket.setEncoding('ascii');
-    socket.on('connect', () => {
-      line.connected = true;
-    });
-    socket.on('data', (chunk: string) => {
-      const parts = (rest + chunk).split('\n');
-      rest = (parts.pop() ?? '').slice(0, 200);
-      for (const part of parts) this.#read(id, part.trim());
-    });
-    socket.on('error', () => socket.destroy());
-    socket.on('close', () => {
-      if (line.connected)
-        this.#tell({ scaleId: id, id: '', netMg: 0, stable: false, overload: false, connected: false });
-      line.connected = false;
-      if (!this.#closed) line.retry = setTimeout(() => this.#connect(id), RECONNECT_MS);
-    });
+    for (const line of this.#lines.values()) line.close();
   }
 
   #read(id: ScaleId, text: string): void {

@@ -3,6 +3,7 @@ import { ROUTES } from '@zest/contract';
 import type { AppContext } from '../platform/app-context.js';
 import { mount } from '../platform/mount.js';
 import { HttpProblem } from '../platform/problem.js';
+import { calibrate, listCalibrations } from './calibration.js';
 
 export function deviceRoutes(router: Router, app: AppContext): void {
   mount(router, ROUTES.listScales, () => Promise.resolve(app.scales.list()));
@@ -17,10 +18,30 @@ export function deviceRoutes(router: Router, app: AppContext): void {
     return Promise.resolve({});
   });
   mount(router, ROUTES.playScale, ({ params, body }) => {
-    if (!app.config.demo) {
-      throw new HttpProblem(404, 'not-found', 'Only the demonstration has scales that can be played with.');
-    }
+    mustBePlay(app, 'scales');
     app.scales.play(params.id, body);
     return Promise.resolve({});
   });
+  mount(router, ROUTES.listProbes, async () => {
+    const states = await listCalibrations(app);
+    return app.probes.list().map((probe) => {
+      const state = states.find((s) => s.device === `probe-${probe.id}`);
+      return { ...probe, offsetC: state?.offset ?? 0, due: state?.due ?? true };
+    });
+  });
+  mount(router, ROUTES.playProbe, ({ params, body }) => {
+    mustBePlay(app, 'probes');
+    app.probes.play(params.id, body);
+    return Promise.resolve({});
+  });
+  mount(router, ROUTES.listCalibrations, () => listCalibrations(app));
+  mount(router, ROUTES.calibrate, async ({ person, body }) => {
+    await calibrate(app, person, body);
+    return listCalibrations(app);
+  });
+}
+
+function mustBePlay(app: AppContext, what: string): void {
+  if (app.config.demo) return;
+  throw new HttpProblem(404, 'not-found', `Only the demonstration has ${what} that can be played with.`);
 }

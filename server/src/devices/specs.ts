@@ -10,6 +10,7 @@ export const SCALES: readonly (ScaleSpec & { id: ScaleId })[] = [
   { id: 'dose', name: 'Dose scale', capacityMg: 600_000, divisionMg: 10, tubMg: 40_000 },
 ];
 
-/** Ports above the base port of the scale program: one a scale, then the control port. */
+/** Ports above the base port of the device program: one a scale, the control port, the thermometer. */
 export const SCALE_PORT_OFFSET: Record<ScaleId, number> = { floor: 0, bench: 1, dose: 2 };
 export const CONTROL_PORT_OFFSET = 3;
+export const THERMOMETER_PORT_OFFSET = 4;

@@ -56,3 +56,21 @@ export async function releaseAll(tx: Sql, batchId: string): Promise<void> {
     );
   }
 }
+
+/** Frees up to an amount of what a batch had set aside of one lot. */
+export async function release(tx: Sql, batchId: string, accountId: string, amount: number): Promise<void> {
+  const [held] = await tx.rows<{ amount: number }>(
+    'SELECT amount FROM reservation WHERE batch_id = :batchId AND account_id = :accountId FOR UPDATE',
+    { batchId, accountId },
+  );
+  const freed = Math.min(held?.amount ?? 0, Math.max(0, amount));
+  if (freed === 0) return;
+  await tx.write('UPDATE balance SET reserved = reserved - :freed WHERE account_id = :accountId', {
+    accountId,
+    freed,
+  });
+  await tx.write(
+    'UPDATE reservation SET amount = amount - :freed, version = version + 1 WHERE batch_id = :batchId AND account_id = :accountId',
+    { batchId, accountId, freed },
+  );
+}

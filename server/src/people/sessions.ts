@@ -58,6 +58,19 @@ export async function signIn(
   secret: string,
   res: Response,
 ): Promise<void> {
+  await mustMatchSecret(app, personId, secret);
+  const now = app.now();
+  const token = randomBytes(32).toString('base64url');
+  const expiresAt = new Date(now.getTime() + SESSION_HOURS * 3_600_000);
+  await store.addSession(app.db, { tokenHash: hashToken(token), personId, at: now, expiresAt });
+  res.cookie(COOKIE, token, { httpOnly: true, sameSite: 'strict', path: '/', expires: expiresAt });
+}
+
+/**
+ * Checks somebody's PIN or password, counting wrong tries.
+ * @throws HttpProblem 401 for a wrong one, 429 after five wrong ones in five minutes
+ */
+export async function mustMatchSecret(app: AppContext, personId: string, secret: string): Promise<void> {
   const now = app.now();
   const since = new Date(now.getTime() - ATTEMPT_MINUTES * 60_000);
   const known = await store.findCredentials(app.db, personId);
@@ -71,10 +84,6 @@ export async function signIn(
   const right = await matchesSecret(secret, known?.secretHash ?? (await decoyHash()));
   if (known) await store.addAttempt(app.db, personId, now, right);
   if (!known || !right) throw new HttpProblem(401, 'wrong-secret', 'That PIN or password is not right.');
-  const token = randomBytes(32).toString('base64url');
-  const expiresAt = new Date(now.getTime() + SESSION_HOURS * 3_600_000);
-  await store.addSession(app.db, { tokenHash: hashToken(token), personId, at: now, expiresAt });
-  res.cookie(COOKIE, token, { httpOnly: true, sameSite: 'strict', path: '/', expires: expiresAt });
 }
 
 export async function signOut(app: AppContext, req: Request, res: Response): Promise<void> {

@@ -1,5 +1,5 @@
 import type { Logger } from 'pino';
-import type { ScaleDriver } from '../devices/index.js';
+import type { LabelPrinter, ScaleDriver, ThermometerDriver } from '../devices/index.js';
 import type { Config } from './config.js';
 import type { Database } from './database.js';
 import type { LiveHub } from './live.js';
@@ -10,6 +10,8 @@ export interface AppContext {
   now: () => Date;
   hub: LiveHub;
   scales: ScaleDriver;
+  probes: ThermometerDriver;
+  printer: LabelPrinter;
   log: Logger;
   config: Config;
 }

@@ -1,11 +1,16 @@
+import os from 'node:os';
+import path from 'node:path';
+
 /** Where the application listens and what it talks to; read once at start. */
 export interface Config {
   port: number;
   databaseUrl: string;
   /** Folder of the built interface; absent in tests of the server alone. */
   webRoot: string | undefined;
-  /** Base port of the scale program: floor, bench, dose, control. */
+  /** Base port of the device program: floor, bench, dose, control, thermometer. */
   scalePort: number | undefined;
+  /** Where printed labels are put. */
+  spoolFolder: string;
   demo: boolean;
   logLevel: string;
 }
@@ -27,6 +32,7 @@ export function readConfig(env: NodeJS.ProcessEnv): Config {
     databaseUrl,
     webRoot: env['ZEST_WEB_ROOT'],
     scalePort: scalePort ? Number(scalePort) : undefined,
+    spoolFolder: env['ZEST_SPOOL'] ?? path.join(os.tmpdir(), 'zest-spool'),
     demo: env['ZEST_DEMO'] === '1',
     logLevel: env['ZEST_LOG'] ?? 'info',
   };

@@ -32,6 +32,8 @@ const GRANTS: Record<string, string> = {
   reservation: CHANGE,
   reading: ADD_ONLY,
   acceptance: ADD_ONLY,
+  bench_mark: ADD_ONLY,
+  calibration: ADD_ONLY,
   notice: ADD_ONLY,
   line_plan: ADD_ONLY,
   lot_parent: ADD_ONLY,

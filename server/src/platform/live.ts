@@ -1,5 +1,5 @@
 import type { Response } from 'express';
-import type { Change, ScaleReadingMessage } from '@zest/contract';
+import type { Change, ProbeReadingMessage, ScaleReadingMessage } from '@zest/contract';
 import type { Database, Transaction } from './database.js';
 
 const POLL_MS = 250;
@@ -57,6 +57,10 @@ export class LiveHub {
 
   scale(reading: ScaleReadingMessage): void {
     this.#send('scale', reading);
+  }
+
+  probe(reading: ProbeReadingMessage): void {
+    this.#send('probe', reading);
   }
 
   /** Looks for new changes now; called after a commit here, and by the timer for other processes. */

@@ -34,3 +34,14 @@ async function readSetting(db: Sql, name: string): Promise<unknown> {
   const [row] = await db.rows<{ value: unknown }>('SELECT value FROM setting WHERE name = :name', { name });
   return row?.value;
 }
+
+/** How the shop wants its bench to work. */
+export interface BenchRules {
+  /** The weight of cure is confirmed by a second person with a PIN of their own. */
+  cureWitness: boolean;
+}
+
+export async function benchRules(db: Sql): Promise<BenchRules> {
+  const kept = (await readSetting(db, 'bench_rules')) as Partial<BenchRules> | undefined;
+  return { cureWitness: false, ...kept };
+}

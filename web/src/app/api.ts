@@ -1,5 +1,6 @@
 import type { z } from 'zod';
 import type { Problem, Route } from '@zest/contract';
+import { learnTime } from './device-time.js';
 
 /** A refusal by the server, with its sentence and the fields at fault. */
 export class ApiProblem extends Error {
@@ -46,11 +47,13 @@ export async function call<R extends Route>(
 
 async function send(url: string, method: string, body: unknown): Promise<Response> {
   try {
-    return await fetch(url, {
+    const response = await fetch(url, {
       method,
       headers: body === undefined ? {} : { 'Content-Type': 'application/json' },
       ...(body === undefined ? {} : { body: JSON.stringify(body) }),
     });
+    learnTime(response.headers.get('date'));
+    return response;
   } catch {
     throw new NotReached('The server cannot be reached. Nothing is lost; it can be sent again.');
   }

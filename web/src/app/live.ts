@@ -1,10 +1,11 @@
 import { useQueryClient } from '@tanstack/react-query';
 import { useEffect, useSyncExternalStore } from 'react';
-import { LIVE_PATH, type Change, type ScaleReadingMessage } from '@zest/contract';
+import { LIVE_PATH, type Change, type ProbeReadingMessage, type ScaleReadingMessage } from '@zest/contract';
 
 type LiveMessage =
   | { kind: 'change'; data: Change }
   | { kind: 'scale'; data: ScaleReadingMessage }
+  | { kind: 'probe'; data: ProbeReadingMessage }
   | { kind: 'state'; connected: boolean };
 
 /**
@@ -16,6 +17,7 @@ class LiveConnection {
   #started = false;
   connected = false;
   readonly scales = new Map<string, ScaleReadingMessage>();
+  readonly probes = new Map<string, ProbeReadingMessage>();
 
   listen(listener: (message: LiveMessage) => void): () => void {
     this.#listeners.add(listener);
@@ -51,12 +53,16 @@ class LiveConnection {
     source.addEventListener('scale', (e: MessageEvent<string>) =>
       tell({ kind: 'scale', data: JSON.parse(e.data) as ScaleReadingMessage }),
     );
+    source.addEventListener('probe', (e: MessageEvent<string>) =>
+      tell({ kind: 'probe', data: JSON.parse(e.data) as ProbeReadingMessage }),
+    );
   }
 
   #take(message: LiveMessage): void {
     if (message.kind === 'state') this.connected = message.connected;
     else this.connected = true;
     if (message.kind === 'scale') this.scales.set(message.data.scaleId, message.data);
+    if (message.kind === 'probe') this.probes.set(message.data.probeId, message.data);
     for (const listener of this.#listeners) listener(message);
   }
 }
@@ -78,6 +84,8 @@ export function useLiveQueries(): void {
           for (const key of ['recipes', 'recipe', 'recipe-drafts', 'ingredients', 'rules', 'health']) {
             void client.invalidateQueries({ queryKey: [key] });
           }
+        } else if (data.topic === 'devices') {
+          for (const key of ['probes', 'calibrations']) void client.invalidateQueries({ queryKey: [key] });
         } else if (data.topic === 'drafts') void client.invalidateQueries({ queryKey: ['drafts'] });
         else {
           for (const key of ['lots', 'lot', 'goods', 'customers', 'preparations', 'outlook', 'fat-tests']) {
@@ -108,5 +116,16 @@ export function useScaleReading(scaleId: string): ScaleReadingMessage | undefine
         message.kind === 'scale' && message.data.scaleId === scaleId ? notify() : undefined,
       ),
     () => live.scales.get(scaleId),
+  );
+}
+
+/** What a channel of the thermometer shows, as it comes; before its offset. */
+export function useProbeReading(probeId: string): ProbeReadingMessage | undefined {
+  return useSyncExternalStore(
+    (notify) =>
+      live.listen((message) =>
+        message.kind === 'probe' && message.data.probeId === probeId ? notify() : undefined,
+      ),
+    () => live.probes.get(probeId),
   );
 }

@@ -9,7 +9,10 @@ export interface Shortcut {
   act: (key: string) => void;
 }
 
+type ScanListener = { current: (code: string) => void };
+
 interface Registry {
+  addScan: (listener: ScanListener) => () => void;
   add: (shortcut: { current: Shortcut }) => () => void;
   list: () => Shortcut[];
 }
@@ -22,8 +25,15 @@ const RegistryContext = createContext<Registry | undefined>(undefined);
  */
 export function ShortcutProvider({ children }: { children: ReactNode }) {
   const shortcuts = useRef<{ current: Shortcut }[]>([]);
+  const scans = useRef<ScanListener[]>([]);
   const registry = useMemo<Registry>(
     () => ({
+      addScan: (listener) => {
+        scans.current = [listener, ...scans.current];
+        return () => {
+          scans.current = scans.current.filter((s) => s !== listener);
+        };
+      },
       add: (shortcut) => {
         shortcuts.current = [shortcut, ...shortcuts.current];
         return () => {
@@ -38,7 +48,7 @@ export function ShortcutProvider({ children }: { children: ReactNode }) {
     let timer: number | undefined;
     const hub = new KeyHub(
       (key) => shortcuts.current.find((s) => matches(s.current, key))?.current.act(key),
-      () => undefined,
+      (code) => scans.current[0]?.current(code),
     );
     const listen = (event: KeyboardEvent) => {
       if (event.ctrlKey || event.metaKey) return;
@@ -79,6 +89,16 @@ export function useShortcut(key: string, says: string, act: (key: string) => voi
     latest.current = { key, says, act };
   });
   useEffect(() => (active ? registry.add(latest) : undefined), [registry, active]);
+}
+
+/** Takes what a barcode or QR scanner types, wherever the focus is not in a field. */
+export function useScan(take: (code: string) => void): void {
+  const registry = useRegistry();
+  const latest = useRef(take);
+  useEffect(() => {
+    latest.current = take;
+  });
+  useEffect(() => registry.addScan(latest), [registry]);
 }
 
 export function useRegistry(): Registry {

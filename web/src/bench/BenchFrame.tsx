@@ -6,7 +6,10 @@ import type { BatchSheet, SheetStep } from '@zest/contract';
 import { ConnectionSign } from '../app/ConnectionSign.js';
 import { COLOUR, SHORT } from '../app/theme.js';
 import { Triangle } from '../app/Trouble.js';
+import { useUnits } from '../app/units.js';
+import { ChillSign } from './ChillSign.js';
 import type { Pending } from './pending.js';
+import { TimerBar } from './TimerBar.js';
 
 interface BenchFrameProps {
   sheet: BatchSheet;
@@ -20,6 +23,7 @@ interface BenchFrameProps {
 
 /** The whole screen for one step of one batch; nothing else to touch by accident. */
 export function BenchFrame({ sheet, step, pending, children, actions, primary }: BenchFrameProps) {
+  const units = useUnits();
   const index = step ? sheet.steps.indexOf(step) + 1 : 0;
   return (
     <Box
@@ -55,7 +59,11 @@ export function BenchFrame({ sheet, step, pending, children, actions, primary }:
         <Box sx={{ ml: 'auto', fontSize: 18 }}>
           <ConnectionSign size={16} />
         </Box>
+        <Box sx={{ [SHORT]: { display: 'none' } }}>
+          <ChillSign sheet={sheet} />
+        </Box>
       </Box>
+      <TimerBar sheet={sheet} pending={pending} />
       {step?.caution ? (
         <Box
           sx={{
@@ -71,6 +79,24 @@ export function BenchFrame({ sheet, step, pending, children, actions, primary }:
         </Box>
       ) : null}
       <Waiting pending={pending} />
+      {step?.hint ? (
+        <Box
+          role="alert"
+          sx={{
+            px: 3,
+            py: 1,
+            display: 'flex',
+            gap: 1.5,
+            alignItems: 'center',
+            fontSize: 22,
+            fontWeight: 700,
+            bgcolor: COLOUR.sheet,
+            borderBottom: `3px solid ${COLOUR.zest}`,
+          }}
+        >
+          <Triangle size={26} /> {units.sentence(step.hint)}
+        </Box>
+      ) : null}
       <Box sx={{ flex: 1, minHeight: 0, overflow: 'auto', px: 3, pt: 2, [SHORT]: { pt: 0.5 } }}>
         {children}
       </Box>
@@ -93,26 +119,28 @@ export function BenchFrame({ sheet, step, pending, children, actions, primary }:
 }
 
 function Waiting({ pending }: { pending: Pending }) {
-  if (pending.waiting.length === 0 && pending.refused.length === 0) return null;
+  const late = pending.waiting.filter((k) => k.offline);
+  if (late.length === 0 && pending.refused.length === 0) return null;
   return (
     <Box
       role="alert"
       sx={{ px: 3, py: 1, bgcolor: COLOUR.sheet, borderBottom: `3px solid ${COLOUR.zest}`, fontSize: 19 }}
     >
-      {pending.waiting.map((entry) => (
-        <Box key={entry.body.id} sx={{ display: 'flex', gap: 1.5, alignItems: 'center' }}>
-          <Triangle /> <b>{entry.label}</b> not yet confirmed; it is kept here.
+      {late.slice(0, 3).map((entry) => (
+        <Box key={entry.seq} sx={{ display: 'flex', gap: 1.5, alignItems: 'center' }}>
+          <Triangle /> <b>{entry.entry.label}</b> not yet confirmed; it is kept here.
         </Box>
       ))}
-      {pending.waiting.length > 0 ? (
+      {late.length > 3 ? <Box>and {late.length - 3} more.</Box> : null}
+      {late.length > 0 ? (
         <Button variant="outlined" sx={{ minHeight: 64, mt: 0.5 }} onClick={() => void pending.sendAgain()}>
           Send again
         </Button>
       ) : null}
       {pending.refused.map((entry) => (
-        <Box key={entry.body.id} sx={{ display: 'flex', gap: 1.5, alignItems: 'center' }}>
-          <Triangle /> <b>{entry.label}</b> was not taken: {entry.sentence}
-          <Button sx={{ minHeight: 64 }} onClick={() => pending.dismiss(entry.body.id)}>
+        <Box key={entry.seq} sx={{ display: 'flex', gap: 1.5, alignItems: 'center' }}>
+          <Triangle /> <b>{entry.entry.label}</b> was not taken: {entry.refused}
+          <Button sx={{ minHeight: 64 }} onClick={() => pending.dismiss(entry.seq)}>
             Seen
           </Button>
         </Box>

@@ -1,13 +1,18 @@
 import Box from '@mui/material/Box';
+import { useEffect } from 'react';
 import { useParams } from 'react-router';
 import { useLiveQueries } from '../app/live.js';
 import { Loading } from '../app/Loading.js';
+import { keepLoaded } from '../app/offline.js';
 import { Trouble } from '../app/Trouble.js';
 import { useUnits } from '../app/units.js';
 import { useBatch } from '../batches/use-batch.js';
 import { WeightRibbon } from '../kit/weight-ribbon/WeightRibbon.js';
 import { BenchFrame } from './BenchFrame.js';
 import { usePending } from './pending.js';
+import { withWaiting } from './queue/with-waiting.js';
+import { ReadyPanel } from './ReadyPanel.js';
+import { StartPanel } from './StartPanel.js';
 import { TaskStation } from './TaskStation.js';
 import { WeighStation } from './WeighStation.js';
 
@@ -15,6 +20,7 @@ import { WeighStation } from './WeighStation.js';
 export default function BenchPage() {
   const { id = '' } = useParams();
   useLiveQueries();
+  useEffect(() => keepLoaded(), []);
   const units = useUnits();
   const batch = useBatch(id);
   const pending = usePending(id);
@@ -25,7 +31,7 @@ export default function BenchPage() {
       <Loading what="Fetching the batch" />
     );
   }
-  const sheet = batch.data;
+  const sheet = withWaiting(batch.data, pending.waiting);
   const step = sheet.steps.find((s) => s.state === 'current');
   if (!step) {
     return (
@@ -44,6 +50,12 @@ export default function BenchPage() {
         />
       </BenchFrame>
     );
+  }
+  if (step.position === 1 && !sheet.marks.some((m) => m.kind === 'start')) {
+    return <StartPanel sheet={sheet} step={step} pending={pending} />;
+  }
+  if (step.ready.length > 0 && !sheet.marks.some((m) => m.kind === 'ready' && m.stepId === step.id)) {
+    return <ReadyPanel key={step.id} sheet={sheet} step={step} pending={pending} />;
   }
   const weighing = step.kind === 'weigh-meat' || step.kind === 'weigh-dry';
   return weighing ? (

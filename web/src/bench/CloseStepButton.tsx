@@ -10,19 +10,31 @@ import { useShortcut } from '../app/shortcuts.js';
 import { Triangle } from '../app/Trouble.js';
 import { useUnits } from '../app/units.js';
 import { Primary, Secondary } from './BenchFrame.js';
+import type { Pending } from './pending.js';
 
 interface CloseStepButtonProps {
   sheet: BatchSheet;
   step: SheetStep;
+  pending?: Pending;
 }
 
 /** Closes the step when nothing is missing; the server decides, and its sentences are shown. */
-function useCloseStep({ sheet, step }: CloseStepButtonProps) {
+function useCloseStep({ sheet, step, pending }: CloseStepButtonProps) {
   const client = useQueryClient();
   const [problem, setProblem] = useState<string>();
   const id = useRef(uuid());
   const close = async (override?: string) => {
     setProblem(undefined);
+    const later = () =>
+      pending?.record({
+        kind: 'close',
+        label: `Close ${step.title.toLowerCase()}`,
+        body: { id: uuid(), stepId: step.id, version: step.version },
+      });
+    if (pending && pending.waiting.length > 0 && !override) {
+      await later();
+      return;
+    }
     try {
       const next = await call(ROUTES.closeStep, {
         params: { id: sheet.id, stepId: step.id },
@@ -30,6 +42,10 @@ function useCloseStep({ sheet, step }: CloseStepButtonProps) {
       });
       client.setQueryData(['batch', sheet.id], next);
     } catch (error) {
+      if (!(error instanceof ApiProblem) && pending && !override) {
+        await later();
+        return;
+      }
       if (error instanceof ApiProblem) {
         id.current = uuid();
         await client.invalidateQueries({ queryKey: ['batch', sheet.id] });
@@ -41,8 +57,8 @@ function useCloseStep({ sheet, step }: CloseStepButtonProps) {
   return { close, problem };
 }
 
-export function CloseStepPrimary({ sheet, step }: CloseStepButtonProps) {
-  const { close, problem } = useCloseStep({ sheet, step });
+export function CloseStepPrimary({ sheet, step, pending }: CloseStepButtonProps & { pending: Pending }) {
+  const { close, problem } = useCloseStep({ sheet, step, pending });
   useShortcut(' ', `close ${step.title}`, () => void close());
   return (
     <Box>

@@ -10,8 +10,9 @@ import { ReverseDialog } from '../batches/ReverseDialog.js';
 import { CasingStrip } from '../kit/casing-strip/CasingStrip.js';
 import { BenchFrame, Secondary } from './BenchFrame.js';
 import { CloseStepPrimary, SignPast } from './CloseStepButton.js';
+import { MorePanel } from './more/MorePanel.js';
 import type { Pending } from './pending.js';
-import { MassTask } from './MassTask.js';
+import { MassTask } from './tasks/MassTask.js';
 import { ReadingTask } from './ReadingTask.js';
 import { isWeighed, tasksOf, type Task } from './tasks.js';
 
@@ -37,6 +38,7 @@ export function TaskStation({ sheet, step, pending }: TaskStationProps) {
       {chosenId !== undefined && step.missing.length === 0 ? (
         <Secondary onClick={() => setChosenId(undefined)}>Go on</Secondary>
       ) : null}
+      <MorePanel sheet={sheet} step={step} pending={pending} />
       <SignPast sheet={sheet} step={step} />
     </>
   );
@@ -76,7 +78,7 @@ export function TaskStation({ sheet, step, pending }: TaskStationProps) {
         step={step}
         pending={pending}
         actions={actions}
-        primary={<CloseStepPrimary sheet={sheet} step={step} />}
+        primary={<CloseStepPrimary sheet={sheet} step={step} pending={pending} />}
       >
         {body}
         <Box sx={{ fontSize: 34, fontWeight: 700, mt: 3 }}>Nothing is missing here.</Box>
@@ -140,7 +142,8 @@ function shown(task: Task, units: Units): string {
   if (isWeighed(task)) return task.massMg > 0 ? units.mass(task.massMg) : '';
   if (task.value === undefined) return '';
   if (task.kind === 'casing') return units.length(task.value);
-  if (task.kind === 'temperature') return units.temperature(task.value);
+  if (task.kind === 'temperature' || task.kind === 'before' || task.kind === 'core')
+    return units.temperature(task.value);
   if (task.kind === 'tack' || task.kind === 'verdict') return task.value === 1 ? 'passed' : 'failed';
   return task.kind === 'sample' ? `${task.n} weighed` : String(task.value);
 }

@@ -1,6 +1,8 @@
 import net from 'node:net';
-import { CONTROL_PORT_OFFSET, SCALE_PORT_OFFSET, SCALES } from '../specs.js';
+import { CONTROL_PORT_OFFSET, SCALE_PORT_OFFSET, SCALES, THERMOMETER_PORT_OFFSET } from '../specs.js';
+import { listen } from './listen.js';
 import { SimulatedScale, TICK_MS } from './scale.js';
+import { startThermometer, type SimulatedThermometer } from './thermometer.js';
 
 interface Port {
   server: net.Server;
@@ -13,7 +15,8 @@ interface Port {
 
 /**
  * The scale program: one TCP port a scale that streams its display and takes `TARE`, and a control
- * port that takes `<scale> PUT|ADD <grams>`, `<scale> UNPLUG` and `<scale> PLUG`.
+ * port that takes `<scale> PUT|ADD <grams>`, `<scale> UNPLUG`, `<scale> PLUG` and the same for a probe:
+ * `probe <channel> SET <°C>`. The thermometer streams its channels on a port of its own.
  * @returns a function that stops it
  */
 export async function startScaleProgram(basePort: number, seed: number): Promise<() => void> {
@@ -40,6 +43,7 @@ export async function startScaleProgram(basePort: number, seed: number): Promise
     const decimals = Math.max(0, Math.round(-Math.log10(spec.divisionMg / 1000)));
     ports.set(spec.id, { server, scale, clients, port, decimals, sequence: 0 });
   }
+  const thermometer = await startThermometer(basePort + THERMOMETER_PORT_OFFSET, random);
   const control = net.createServer((socket) => {
     let rest = '';
     socket.setEncoding('ascii');
@@ -47,7 +51,7 @@ export async function startScaleProgram(basePort: number, seed: number): Promise
     socket.on('data', (text: string) => {
       const lines = (rest + text).split('\n');
       rest = lines.pop() ?? '';
-      for (const line of lines) obey(ports, line.trim());
+      for (const line of lines) obey(ports, thermometer, line.trim());
     });
   });
   await listen(control, basePort + CONTROL_PORT_OFFSET);
@@ -55,6 +59,7 @@ export async function startScaleProgram(basePort: number, seed: number): Promise
   return () => {
     clearInterval(timer);
     control.close();
+    thermometer.stop();
     for (const port of ports.values()) unplug(port);
   };
 }
@@ -71,7 +76,11 @@ function tickAll(ports: ReadonlyMap<string, Port>, boot: string): void {
   }
 }
 
-function obey(ports: ReadonlyMap<string, Port>, line: string): void {
+function obey(ports: ReadonlyMap<string, Port>, thermometer: SimulatedThermometer, line: string): void {
+  if (line.startsWith('probe ')) {
+    thermometer.obey(line.slice('probe '.length));
+    return;
+  }
   const match = /^(\w+) (PUT|ADD|UNPLUG|PLUG)(?: (-?\d+(?:\.\d+)?))?$/.exec(line);
   const port = ports.get(match?.[1] ?? '');
   if (!match || !port) return;
@@ -85,13 +94,6 @@ function obey(ports: ReadonlyMap<string, Port>, line: string): void {
 function unplug(port: Port): void {
   port.server.close();
   for (const client of port.clients) client.destroy();
-}
-
-function listen(server: net.Server, port: number): Promise<void> {
-  return new Promise((resolve, reject) => {
-    server.once('error', reject);
-    server.listen(port, '127.0.0.1', () => resolve());
-  });
 }
 
 /** A small linear congruential generator: the same seed makes the same noise. */

@@ -12,8 +12,10 @@ export function Keypad({
   point?: boolean;
   minus?: boolean;
 }) {
-  const last = minus ? '-' : point ? '.' : '';
-  const keys = ['7', '8', '9', '4', '5', '6', '1', '2', '3', last, '0', 'Backspace'];
+  const digits = ['7', '8', '9', '4', '5', '6', '1', '2', '3'];
+  const keys = minus
+    ? [...digits, '-', '0', '.', 'Backspace']
+    : [...digits, point ? '.' : '', '0', 'Backspace'];
   return (
     <Box
       role="group"
@@ -31,7 +33,14 @@ export function Keypad({
             aria-label={
               key === 'Backspace' ? 'Delete last digit' : key === '.' ? 'Point' : key === '-' ? 'Minus' : key
             }
-            sx={{ ...NUMERALS, minHeight: 64, fontSize: 34, p: 0, lineHeight: 1 }}
+            sx={{
+              ...NUMERALS,
+              minHeight: 64,
+              fontSize: 34,
+              p: 0,
+              lineHeight: 1,
+              ...(minus && key === 'Backspace' ? { gridColumn: '1 / -1' } : {}),
+            }}
           >
             {key === 'Backspace' ? '⌫' : key === '-' ? '−' : key}
           </Button>

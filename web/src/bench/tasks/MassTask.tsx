@@ -1,16 +1,19 @@
 import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
 import { useState } from 'react';
 import { v7 as uuid } from 'uuid';
-import { useShortcut } from '../app/shortcuts.js';
-import { useUnits } from '../app/units.js';
-import { Keypad } from '../kit/keypad/Keypad.js';
-import { BenchFrame, Primary, Secondary } from './BenchFrame.js';
-import { BigNumber } from './BigNumber.js';
-import { DIVISION_MG, SCALE_NAME, scaleForMass, showOnScale } from './scales.js';
-import type { WeighedTask } from './tasks.js';
-import type { TaskProps } from './task-props.js';
-import { useTyped } from './typed.js';
-import { useScale } from './use-scale.js';
+import { DEFECT_CAUSES } from '@zest/core';
+import { deviceTime } from '../../app/device-time.js';
+import { useShortcut } from '../../app/shortcuts.js';
+import { useUnits } from '../../app/units.js';
+import { Keypad } from '../../kit/keypad/Keypad.js';
+import { BenchFrame, Primary, Secondary } from '../BenchFrame.js';
+import { BigNumber } from '../BigNumber.js';
+import { DIVISION_MG, SCALE_NAME, scaleForMass, showOnScale } from '../scales.js';
+import type { WeighedTask } from '../tasks.js';
+import type { TaskProps } from '../task-props.js';
+import { useTyped } from '../typed.js';
+import { useScale } from '../use-scale.js';
 
 /** Kilograms out of a step, tub by tub: on to the next, a named loss, or rework. */
 export function MassTask({
@@ -28,11 +31,16 @@ export function MassTask({
   const divisionMg = DIVISION_MG[scaleId];
   const typed = useTyped('type kilograms');
   const [typing, setTyping] = useState(false);
+  const notes = notesFor(task);
+  const [note, setNote] = useState<string>();
   const scale = useScale(scaleId, divisionMg, undefined, () => undefined);
   const typedMg = typed.value === undefined ? undefined : Math.round(typed.value * 1_000_000);
   const netMg = scale.connected ? Math.max(0, scale.reading?.netMg ?? 0) : 0;
   const valueMg = typedMg ?? (scale.taken ? 0 : netMg);
-  const canTake = valueMg > 0 && (typedMg !== undefined || scale.reading?.stable === true);
+  const canTake =
+    valueMg > 0 &&
+    (notes === undefined || note !== undefined) &&
+    (typedMg !== undefined || scale.reading?.stable === true);
   const take = async () => {
     const readingId = typedMg === undefined ? scale.reading?.id : undefined;
     if (readingId) scale.markTaken(valueMg);
@@ -46,7 +54,8 @@ export function MassTask({
         stepId: step.id,
         to: task.kind === 'out' ? 'next' : task.kind,
         massMg: valueMg,
-        deviceTime: new Date().toISOString(),
+        deviceTime: deviceTime(),
+        ...(note ? { note } : {}),
         ...(task.reason === undefined ? {} : { reason: task.reason }),
         ...(readingId ? { readingId } : {}),
       },
@@ -119,7 +128,38 @@ export function MassTask({
         </Box>
         {showKeys ? <Keypad onKey={typed.press} /> : null}
       </Box>
+      {notes ? (
+        <Box
+          role="group"
+          aria-label={notes.ask}
+          sx={{ display: 'flex', gap: 1, flexWrap: 'wrap', alignItems: 'center', my: 1 }}
+        >
+          <Box sx={{ fontSize: 22, mr: 1 }}>{notes.ask}</Box>
+          {notes.answers.map((answer) => (
+            <Button
+              key={answer}
+              variant={answer === note ? 'contained' : 'outlined'}
+              aria-pressed={answer === note}
+              onClick={() => setNote(answer)}
+              sx={{ minHeight: 64, fontSize: 18 }}
+            >
+              {answer}
+            </Button>
+          ))}
+        </Box>
+      ) : null}
       {footer}
     </BenchFrame>
   );
 }
+
+/** A defect wants its cause, a remainder its destination, before its weight is taken. */
+function notesFor(task: WeighedTask): { ask: string; answers: readonly string[] } | undefined {
+  if (task.reason === 'burst') return { ask: 'Why?', answers: DEFECT_CAUSES.burst };
+  if (task.kind === 'rework') return { ask: 'Where to?', answers: REWORK_TO };
+  if (task.reason === 'barrel and horn')
+    return { ask: 'What becomes of it?', answers: ['Washed out', ...REWORK_TO] };
+  return undefined;
+}
+
+const REWORK_TO = ['Patties', 'Back into this batch', 'Next batch of the same', 'Bin'] as const;

@@ -1,0 +1,191 @@
+import { z } from 'zod';
+import { batchSheet } from './batch-sheet.js';
+import { massMg, reason } from './fields.js';
+import { EVERYONE, HANDS, LEAD, NONE, byId, id, route } from './route.js';
+import { methodStep } from './recipes.js';
+
+const command = z.object({ id });
+
+export const substituteLine = command.extend({
+  lineId: id,
+  ingredientId: id,
+  /** Grams of the substitute that do the work of one; absent where it is known. */
+  factor: z
+    .number()
+    .positive({ error: 'The factor must be above 0.' })
+    .max(100, { error: 'The factor must be at most 100.' })
+    .optional(),
+  reason,
+});
+export type SubstituteLine = z.infer<typeof substituteLine>;
+
+export const addExtra = command.extend({
+  stepId: id,
+  ingredientId: id,
+  massMg,
+  readingId: z.string().max(80).optional(),
+  reason,
+});
+export type AddExtra = z.infer<typeof addExtra>;
+
+export const changeLot = command.extend({
+  lineId: id,
+  /** Code on the lot's label, as scanned or tapped. */
+  lotCode: z.string().trim().min(1, { error: 'Scan or name the lot.' }).max(20),
+});
+export type ChangeLot = z.infer<typeof changeLot>;
+
+export const tasteCorrection = command.extend({
+  lineId: id,
+  toGPerKg: z
+    .number()
+    .min(0, { error: 'The wanted dose must be 0 g/kg or more.' })
+    .max(500, { error: 'The wanted dose must be at most 500 g/kg.' }),
+  /** Plain meat for a dose that is too high: the lot it comes from. */
+  lotId: id.optional(),
+});
+export type TasteCorrection = z.infer<typeof tasteCorrection>;
+
+export const lateLine = command.extend({
+  lineId: id,
+  minutes: z
+    .number()
+    .min(1, { error: 'Mixing again takes at least a minute.' })
+    .max(120, { error: 'Mixing again takes at most 120 minutes.' }),
+});
+export type LateLine = z.infer<typeof lateLine>;
+
+export const changeMethod = command.extend({
+  /** The rest of the method from the current step on: steps that stay by key, and new ones. */
+  steps: z.array(methodStep).min(1, { error: 'At least one step must be left.' }).max(40),
+  reason,
+  /** Guards the lead signs past, by name. */
+  signed: z.record(z.string(), reason).default({}),
+});
+export type ChangeMethod = z.input<typeof changeMethod>;
+
+export const witness = command.extend({
+  lineId: id,
+  personId: id,
+  secret: z.string().min(1, { error: 'The second person gives their own PIN.' }).max(200),
+});
+export type Witness = z.infer<typeof witness>;
+
+export const LABEL_KINDS = ['tub', 'bag'] as const;
+export const printLabel = command.extend({
+  what: z.enum(LABEL_KINDS, { error: 'A label is for a tub or a bag.' }),
+  /** Mixer load the tub goes to; 0 where there is one only. */
+  load: z.int().min(0).max(99),
+  massMg: massMg.optional(),
+});
+export type PrintLabel = z.infer<typeof printLabel>;
+
+export const printed = z.object({ id, file: z.string(), code: z.string(), path: z.string() });
+export type Printed = z.infer<typeof printed>;
+/** Where a printed label can be read again. */
+export const SPOOL_PATH = '/api/v1/spool/:file';
+
+export const benchRules = z.object({ cureWitness: z.boolean() });
+export type BenchRules = z.infer<typeof benchRules>;
+
+/** What can go into a batch without being written: stock of dry goods, and other lots of a trim. */
+const benchLot = z.object({
+  lotId: id,
+  code: z.string(),
+  name: z.string(),
+  kind: z.enum(['trim', 'ingredient']),
+  ingredientId: id.nullable(),
+  role: z.string(),
+  freeMg: z.int().nullable(),
+});
+export type BenchLot = z.infer<typeof benchLot>;
+
+const onBatch = { method: 'POST' as const, params: byId, response: batchSheet };
+
+export const benchWorkRoutes = {
+  substituteLine: route({
+    ...onBatch,
+    path: '/batches/:id/substitutions',
+    summary: 'Another ingredient for the rest of a line, with its factor',
+    roles: HANDS,
+    body: substituteLine,
+  }),
+  addExtra: route({
+    ...onBatch,
+    path: '/batches/:id/extras',
+    summary: 'Something that is not written goes in, weighed',
+    roles: HANDS,
+    body: addExtra,
+  }),
+  changeLot: route({
+    ...onBatch,
+    path: '/batches/:id/lot-changes',
+    summary: 'The rest of a line from another lot, scanned or tapped',
+    roles: HANDS,
+    body: changeLot,
+  }),
+  correctTaste: route({
+    ...onBatch,
+    path: '/batches/:id/taste-corrections',
+    summary: 'After a tasting: more of a line, or plain meat with everything else topped up',
+    roles: HANDS,
+    body: tasteCorrection,
+  }),
+  addLateLine: route({
+    ...onBatch,
+    path: '/batches/:id/late-lines',
+    summary: 'A forgotten line goes in late, for what is left of the mix, and is mixed in',
+    roles: HANDS,
+    body: lateLine,
+  }),
+  changeMethod: route({
+    ...onBatch,
+    path: '/batches/:id/method',
+    summary: 'Change the rest of the method of an open batch; every gate is asked again',
+    roles: LEAD,
+    body: changeMethod,
+  }),
+  witnessCure: route({
+    ...onBatch,
+    path: '/batches/:id/witness',
+    summary: 'A second person confirms the weight of the cure with their own PIN',
+    roles: HANDS,
+    body: witness,
+  }),
+  printLabel: route({
+    method: 'POST',
+    path: '/batches/:id/labels',
+    summary: 'Print the label of a tub or bag into the spool',
+    roles: HANDS,
+    params: byId,
+    body: printLabel,
+    response: printed,
+  }),
+  benchLots: route({
+    method: 'GET',
+    path: '/batches/:id/lots',
+    summary: 'Lots that can go into this batch at the bench',
+    roles: EVERYONE,
+    params: byId,
+    body: NONE,
+    response: z.array(benchLot),
+  }),
+  getBenchRules: route({
+    method: 'GET',
+    path: '/bench-rules',
+    summary: 'How the shop wants its bench to work',
+    roles: EVERYONE,
+    params: NONE,
+    body: NONE,
+    response: benchRules,
+  }),
+  setBenchRules: route({
+    method: 'PUT',
+    path: '/bench-rules',
+    summary: 'Change how the bench works',
+    roles: LEAD,
+    params: NONE,
+    body: benchRules,
+    response: benchRules,
+  }),
+};

@@ -1,0 +1,41 @@
+/**
+ * What is said or ticked at the bench and is neither a weight nor a reading.
+ *
+ * - `start`, `ready`: everything for the batch is there; the machine of a step is checked
+ * - `timer`: subject names it, value is its minutes, 0 stops it
+ * - `chill`: value 1 back into the cold, 0 out again
+ * - `cure`: subject is the line whose weight a second person has confirmed
+ * - `label`, `scan`: a tub's label was printed, a tub was scanned
+ * - `load-skipped`: subject is the load, the note says why
+ * - `taste-skipped`: a proven recipe is not tasted this time
+ * - `attribute`: subject is what was tasted, the note how it was
+ * - `defect`: subject is what went wrong, the note its cause
+ * - `said`: a note in words
+ */
+export const MARK_KINDS = [
+  'start',
+  'ready',
+  'timer',
+  'chill',
+  'cure',
+  'label',
+  'scan',
+  'load-skipped',
+  'taste-skipped',
+  'attribute',
+  'defect',
+  'said',
+] as const;
+export type MarkKind = (typeof MARK_KINDS)[number];
+
+/** Causes of defects at the stuffer and the table, as a hand would say them. */
+export const DEFECT_CAUSES: Record<'burst' | 'air' | 'thick' | 'thin', readonly string[]> = {
+  burst: ['Filled too hard', 'Weak casing', 'Air inside', 'Rough horn', 'Twisted too tight'],
+  air: ['Barrel not packed', 'Mix too warm', 'Casing held loose'],
+  thick: ['Cranked too fast', 'Casing held back'],
+  thin: ['Casing pulled', 'Cranked too slow'],
+};
+
+/** What a patty is judged by. */
+export const TASTE_ATTRIBUTES = ['salt', 'spice', 'fat', 'bite', 'colour'] as const;
+export const TASTE_ANSWERS = ['too little', 'right', 'too much'] as const;

@@ -1,0 +1,74 @@
+/** Something that happened to a mix, in ms; additions are everything weighed in after the meat. */
+export interface TasteFacts {
+  verdicts: readonly { passed: boolean; atMs: number }[];
+  additions: readonly { name: string; atMs: number }[];
+  /** Core temperatures of the patty, °C. */
+  cores: readonly { valueC: number; atMs: number }[];
+  /** Where the patty is done, °C. */
+  doneC: number;
+  /** Batches of this very version that passed their taste before. */
+  provenRuns: number;
+  /** Somebody has ticked that a proven recipe needs no taste this time. */
+  skipped: boolean;
+}
+
+export interface TasteState {
+  /** `core`: the patty was not read done before it was judged; `void`: something went in after it. */
+  state: 'none' | 'skipped' | 'passed' | 'core' | 'failed' | 'void';
+  maySkip: boolean;
+  sentence: string;
+}
+
+/**
+ * What the tasting of a mix is worth now. A verdict counts only after a patty done through; whatever
+ * went into the mix after it makes it void. A version that has passed before may be skipped with a tick.
+ */
+export function tasteState(facts: TasteFacts): TasteState {
+  const verdict = latest(facts.verdicts);
+  if (!verdict) {
+    if (facts.skipped && facts.provenRuns > 0) {
+      return {
+        state: 'skipped',
+        maySkip: false,
+        sentence: `Proven by ${facts.provenRuns} batches; not tasted this time.`,
+      };
+    }
+    return {
+      state: 'none',
+      maySkip: facts.provenRuns > 0,
+      sentence:
+        facts.provenRuns > 0
+          ? `This version has passed ${facts.provenRuns} times; tasting may be skipped with a tick.`
+          : 'A new or changed recipe is tasted before anything is stuffed.',
+    };
+  }
+  const after = facts.additions.filter((a) => a.atMs > verdict.atMs);
+  if (after.length > 0) {
+    const names = [...new Set(after.map((a) => a.name))].join(', ');
+    return {
+      state: 'void',
+      maySkip: false,
+      sentence: `${names} went in after the patty: the test is void. Mix, fry and taste again.`,
+    };
+  }
+  const core = latest(facts.cores.filter((c) => c.atMs <= verdict.atMs));
+  if (!core || core.valueC < facts.doneC) {
+    return {
+      state: 'core',
+      maySkip: false,
+      sentence:
+        'The patty was not read done through before it was judged. Fry it on, read its core, judge again.',
+    };
+  }
+  return verdict.passed
+    ? { state: 'passed', maySkip: false, sentence: 'Tasted and passed.' }
+    : {
+        state: 'failed',
+        maySkip: false,
+        sentence: 'The tasting failed: correct the mix, mix again and taste again.',
+      };
+}
+
+function latest<T extends { atMs: number }>(items: readonly T[]): T | undefined {
+  return [...items].sort((a, b) => a.atMs - b.atMs).at(-1);
+}

@@ -1,0 +1,42 @@
+import Box from '@mui/material/Box';
+import { OUT_OF_CHILL, chillClock, type ChillEvent } from '@zest/core';
+import type { BatchSheet } from '@zest/contract';
+import { Triangle } from '../app/Trouble.js';
+import { useNow } from './use-now.js';
+
+/** When the meat of a batch left the cold and went back: the first weight, the chills, what was ticked. */
+export function chillEvents(sheet: BatchSheet): ChillEvent[] {
+  const first = sheet.entries.find((e) => e.lineId !== null);
+  const rests = new Set(['chill', 'rest', 'cool', 'freeze']);
+  return [
+    ...(first ? [{ kind: 'out' as const, at: Date.parse(first.at) }] : []),
+    ...sheet.marks
+      .filter((m) => m.kind === 'chill')
+      .map((m) => ({ kind: m.value === 1 ? ('in' as const) : ('out' as const), at: Date.parse(m.at) })),
+    ...sheet.steps
+      .filter((s) => rests.has(s.kind) && s.closedAt !== null && first && s.closedAt > first.at)
+      .map((s) => ({ kind: 'in' as const, at: Date.parse(s.closedAt ?? '') })),
+  ];
+}
+
+/** Minutes the meat has stood out of the cold, with what that means; nothing before the first weight. */
+export function ChillSign({ sheet }: { sheet: BatchSheet }) {
+  const events = chillEvents(sheet);
+  const open = sheet.state === 'open' && events.length > 0;
+  const now = useNow(open);
+  if (!open) return null;
+  const { minutes, isOut, level } = chillClock(events, now);
+  return (
+    <Box
+      role={level === 'stop' ? 'alert' : 'status'}
+      aria-label="Time out of the cold"
+      sx={{ display: 'flex', gap: 1, alignItems: 'center', fontSize: 18, whiteSpace: 'nowrap' }}
+    >
+      {level === 'fine' ? null : <Triangle size={20} />}
+      {isOut
+        ? `${Math.floor(minutes)} min out of the cold`
+        : `in the cold, ${Math.floor(minutes)} min out before`}
+      {level === 'warn' ? `, chill soon` : level === 'stop' ? `, over ${OUT_OF_CHILL.stopMinutes}: stop` : ''}
+    </Box>
+  );
+}

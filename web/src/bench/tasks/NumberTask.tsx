@@ -1,0 +1,59 @@
+import Box from '@mui/material/Box';
+import { v7 as uuid } from 'uuid';
+import { deviceTime } from '../../app/device-time.js';
+import { useShortcut } from '../../app/shortcuts.js';
+import { Triangle } from '../../app/Trouble.js';
+import { useUnits } from '../../app/units.js';
+import { Primary } from '../BenchFrame.js';
+import type { ReadingTaskProps } from '../task-props.js';
+import { useTyped } from '../typed.js';
+import { TypedFrame } from './TypedFrame.js';
+
+const MM_PER_FT = 304.8;
+
+/** Metres of casing that were used, and whether what is left will do. */
+export function NumberTask(props: ReadingTaskProps) {
+  const { sheet, step, pending, onDone, task } = props;
+  const units = useUnits();
+  const typed = useTyped('type the metres');
+  const unit = units.options.system === 'metric' ? 'm' : 'ft';
+  const { casing } = sheet;
+  const record = async () => {
+    if (typed.value === undefined) return;
+    const lengthMm = Math.round(typed.value * (unit === 'm' ? 1000 : MM_PER_FT));
+    await pending.record({
+      kind: 'casing',
+      label: `${task.title} ${typed.text} ${unit}`,
+      body: { id: uuid(), stepId: step.id, lengthMm, deviceTime: deviceTime() },
+    });
+    typed.clear();
+    onDone();
+  };
+  useShortcut('Enter', 'record it', () => void record());
+  useShortcut(' ', 'record it', () => void record());
+  return (
+    <TypedFrame
+      {...props}
+      typed={typed}
+      target={
+        casing
+          ? `${casing.name} ${casing.lotCode}, about ${units.length(casing.needM * 1000)} for ${casing.links} links; what is left to stuff takes ${units.length(casing.aheadM * 1000)}`
+          : ''
+      }
+      shown={{ value: typed.text || '–', unit }}
+      primary={
+        <Primary onClick={() => void record()} disabled={typed.value === undefined}>
+          Record {typed.text} {unit}
+        </Primary>
+      }
+      more={
+        casing && casing.shortM > 0 ? (
+          <Box role="alert" sx={{ display: 'flex', gap: 1, fontSize: 24, fontWeight: 700 }}>
+            <Triangle size={28} /> {units.length(casing.shortM * 1000)} too little for what is left: soak more
+            now.
+          </Box>
+        ) : null
+      }
+    />
+  );
+}

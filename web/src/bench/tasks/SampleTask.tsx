@@ -1,0 +1,80 @@
+import Box from '@mui/material/Box';
+import { sample } from '@zest/core';
+import { useShortcut } from '../../app/shortcuts.js';
+import { NUMERALS } from '../../app/theme.js';
+import { useUnits } from '../../app/units.js';
+import { Primary } from '../BenchFrame.js';
+import { readingEntry } from '../entries.js';
+import { DIVISION_MG, showOnScale } from '../scales.js';
+import type { ReadingTaskProps } from '../task-props.js';
+import { useTyped } from '../typed.js';
+import { useScale } from '../use-scale.js';
+import { TypedFrame } from './TypedFrame.js';
+
+/** Pieces on the scale one by one, with mean, spread and what is given away. */
+export function SampleTask(props: ReadingTaskProps) {
+  const { sheet, step, pending, task } = props;
+  const units = useUnits();
+  const typed = useTyped('type grams');
+  const scale = useScale('bench', DIVISION_MG.bench, undefined, () => undefined);
+  const typedMg = typed.value === undefined ? undefined : Math.round(typed.value * 1000);
+  const netMg = scale.connected ? Math.max(0, scale.reading?.netMg ?? 0) : 0;
+  const valueMg = typedMg ?? (scale.taken ? 0 : netMg);
+  const canTake = valueMg > 0 && (typedMg !== undefined || scale.reading?.stable === true);
+  const wanted = step.sampleSize ?? 10;
+  const take = async () => {
+    const readingId = typedMg === undefined ? scale.reading?.id : undefined;
+    if (readingId) scale.markTaken(valueMg);
+    typed.clear();
+    await pending.record(
+      readingEntry(step.id, 'sample', valueMg, `Sample ${units.mass(valueMg)}`, { readingId }),
+    );
+  };
+  const act = () => {
+    if (scale.taken && typedMg === undefined) void scale.tare();
+    else if (canTake) void take();
+  };
+  useShortcut(' ', 'take the weight, or tare', act);
+  useShortcut('Enter', '', act);
+  const masses = sheet.readings
+    .filter((r) => r.stepId === step.id && r.kind === 'sample')
+    .map((r) => r.value / 1000);
+  const figures =
+    masses.length > 0
+      ? sample({ massesG: masses, ...(sheet.linkMassG ? { nominalG: sheet.linkMassG } : {}) })
+      : undefined;
+  return (
+    <TypedFrame
+      {...props}
+      typed={typed}
+      target={`Piece ${Math.min(task.n + 1, wanted)} of ${wanted}`}
+      shown={
+        typed.text !== ''
+          ? { value: typed.text, unit: 'g' }
+          : scale.connected
+            ? showOnScale(units, netMg, 'bench')
+            : { value: '–', unit: 'g' }
+      }
+      primary={
+        scale.taken && typedMg === undefined ? (
+          <Primary onClick={() => void scale.tare()}>Tare for the next</Primary>
+        ) : (
+          <Primary onClick={() => void take()} disabled={!canTake}>
+            Take {units.mass(valueMg, 1000)} ({Math.min(task.n + 1, wanted)} of {wanted})
+          </Primary>
+        )
+      }
+      more={
+        figures ? (
+          <Box sx={{ ...NUMERALS, fontSize: 28 }}>
+            mean {units.number(figures.meanG, 1)} g ± {units.number(figures.sdG, 1)}
+            {figures.giveawayPct === undefined
+              ? ''
+              : `, ${units.number(figures.giveawayPct, 1)} % over the target`}
+            {figures.outliers.length > 0 ? `, ${figures.outliers.length} far out` : ''}
+          </Box>
+        ) : null
+      }
+    />
+  );
+}

@@ -1,0 +1,150 @@
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import { useQuery } from '@tanstack/react-query';
+import { useState } from 'react';
+import { ROUTES, type NewReading, type Probe } from '@zest/contract';
+import { SMEAR_HELP } from '@zest/core';
+import { call } from '../../app/api.js';
+import { useProbeReading } from '../../app/live.js';
+import { useShortcut } from '../../app/shortcuts.js';
+import { useUnits } from '../../app/units.js';
+import { Primary, Secondary } from '../BenchFrame.js';
+import { markEntry, readingEntry } from '../entries.js';
+import type { ReadingTaskProps } from '../task-props.js';
+import { useTyped } from '../typed.js';
+import { TypedFrame } from './TypedFrame.js';
+
+/** Two probes in the same thing that differ by more than this are said, °C. */
+const DISAGREE_C = 1;
+/** Minutes back in the cold when meat was too warm. */
+const CHILL_MINUTES = 20;
+
+/** A temperature: from the probe with one touch, or typed. */
+export function TemperatureTask(props: ReadingTaskProps) {
+  const { sheet, step, pending, onDone, task } = props;
+  const units = useUnits();
+  const typed = useTyped('type the temperature');
+  const [probeId, setProbeId] = useState<Probe['id']>(task.kind === 'core' ? 'core' : 'hand');
+  const [help, setHelp] = useState(false);
+  const probes = useQuery({ queryKey: ['probes'], queryFn: () => call(ROUTES.listProbes) });
+  const probe = probes.data?.find((p) => p.id === probeId);
+  const reading = useProbeReading(probeId);
+  const live = reading?.connected ? Math.round((reading.tempC + (probe?.offsetC ?? 0)) * 10) / 10 : undefined;
+  const metric = units.options.system === 'metric';
+  const typedC = typed.value === undefined ? undefined : metric ? typed.value : ((typed.value - 32) * 5) / 9;
+  const valueC = typedC ?? live;
+  const canTake = valueC !== undefined && (typedC !== undefined || reading?.steady === true);
+  const take = async () => {
+    if (!canTake || valueC === undefined) return;
+    const readingId = typedC === undefined ? reading?.id : undefined;
+    const kind = task.kind as NewReading['kind'];
+    await pending.record(
+      readingEntry(step.id, kind, valueC, `${task.title} ${units.temperature(valueC)}`, {
+        readingId,
+        load: task.load,
+      }),
+    );
+    typed.clear();
+    onDone();
+  };
+  useShortcut('Enter', 'record it', () => void take());
+  useShortcut(' ', 'record it', () => void take());
+  const problem = step.missing.find((m) => m.what === task.kind && task.value !== undefined);
+  const chill = () =>
+    pending.record(
+      markEntry(step.id, 'timer', 'Back to the chill', { subject: 'Chill the meat', value: CHILL_MINUTES }),
+    );
+  const shown = typed.text
+    ? { value: typed.text, unit: metric ? '°C' : '°F' }
+    : live === undefined
+      ? { value: '–', unit: metric ? '°C' : '°F' }
+      : units.temperatureParts(live);
+  return (
+    <TypedFrame
+      {...props}
+      actions={
+        <>
+          <Secondary onClick={() => setProbeId(otherProbe(probeId))}>
+            {probe?.name ?? 'Probe'}: use another
+          </Secondary>
+          {step.kind === 'grind' ? <Secondary onClick={() => setHelp(!help)}>Smear?</Secondary> : null}
+          {props.actions}
+        </>
+      }
+      typed={typed}
+      target={targetOf(props, units.temperature, sheet.taste.doneC)}
+      shown={shown}
+      quiet={!typed.text && reading?.steady !== true}
+      minus
+      primary={
+        <Primary onClick={() => void take()} disabled={!canTake}>
+          {typedC === undefined && live !== undefined ? 'Take' : 'Record'}{' '}
+          {valueC === undefined ? '' : units.temperature(valueC)}
+        </Primary>
+      }
+      more={
+        <>
+          <ProbeWords probe={probe} connected={live !== undefined} />
+          {task.kind === 'core' ? <Disagreement /> : null}
+          {problem ? (
+            <Box role="alert" sx={{ fontSize: 24, fontWeight: 700 }}>
+              {units.sentence(problem.sentence)}{' '}
+              {step.stopAboveC === undefined ? null : (
+                <Button variant="outlined" sx={{ minHeight: 64 }} onClick={() => void chill()}>
+                  Chill for {CHILL_MINUTES} min
+                </Button>
+              )}
+            </Box>
+          ) : null}
+          {help ? (
+            <Box component="ul" sx={{ fontSize: 20, m: 0, pl: 3 }}>
+              {SMEAR_HELP.map((line) => (
+                <li key={line}>{line}</li>
+              ))}
+            </Box>
+          ) : null}
+        </>
+      }
+    />
+  );
+}
+
+function otherProbe(id: Probe['id']): Probe['id'] {
+  return id === 'hand' ? 'core' : id === 'core' ? 'core2' : 'hand';
+}
+
+function ProbeWords({ probe, connected }: { probe: Probe | undefined; connected: boolean }) {
+  if (!connected) return <Box sx={{ fontSize: 20 }}>No probe here; type what the thermometer shows.</Box>;
+  return (
+    <Box sx={{ fontSize: 18 }}>
+      {probe?.name}
+      {probe && probe.offsetC !== 0 ? `, corrected by ${probe.offsetC.toFixed(1)} °C` : ''}
+      {probe?.due ? ', its check in ice water is due' : ''}
+    </Box>
+  );
+}
+
+/** The two core probes against each other, when both are in. */
+function Disagreement() {
+  const units = useUnits();
+  const one = useProbeReading('core');
+  const two = useProbeReading('core2');
+  if (!one?.connected || !two?.connected) return null;
+  const difference = Math.abs(one.tempC - two.tempC);
+  if (difference <= DISAGREE_C) return null;
+  return (
+    <Box role="status" sx={{ fontSize: 20, fontWeight: 700 }}>
+      The core probes show {units.temperature(one.tempC)} and {units.temperature(two.tempC)}: believe the
+      lower, and check both in ice water.
+    </Box>
+  );
+}
+
+function targetOf({ step, task }: ReadingTaskProps, words: (c: number) => string, doneC: number): string {
+  const own = 'Your own plan and authority decide.';
+  if (task.kind === 'core') return `At least ${words(doneC)} in the middle of the patty. ${own}`;
+  if (task.kind === 'before')
+    return `Aim from ${words(-2)} to ${words(2)}${step.stopAboveC === undefined ? '' : `, not above ${words(step.stopAboveC)}`}. ${own}`;
+  if (step.stopAboveC !== undefined) return `Not above ${words(step.stopAboveC)}. ${own}`;
+  return step.stopBelowC === undefined ? '' : `At least ${words(step.stopBelowC)} in the core. ${own}`;
+}
