@@ -48,21 +48,25 @@ export async function playScale(page: Page, scale: string, body: object): Promis
   expect((await page.request.post(`/api/v1/scales/${scale}/play`, { data: body })).ok()).toBe(true);
 }
 
-/** Types a number at a task and records it with Enter. */
-export async function record(page: Page, task: string, text: string): Promise<void> {
-  await page
+/** Types a number at a task and records it; a defect or a remainder is first given its answer. */
+export async function record(page: Page, task: string, text: string, answer?: string): Promise<void> {
+  const tile = page
     .getByRole('list', { name: 'Tasks of this step' })
-    .getByRole('button', { name: new RegExp(`^${task}`) })
-    .click();
+    .getByRole('button', { name: new RegExp(`^${task}`) });
+  await tile.click();
   const known = page.getByRole('button', { name: 'Type it' });
   if (await known.isVisible()) await known.click();
+  if (answer) await page.getByRole('button', { name: answer, exact: true }).click();
   await typeKeys(page, text);
+  await expect(page.getByRole('status').filter({ hasText: text }).first()).toBeVisible();
   await page.getByRole('button', { name: /^(Take|Record) [\d.]/ }).click();
-  await expect(
-    page
-      .getByRole('list', { name: 'Tasks of this step' })
-      .getByRole('button', { name: new RegExp(`^${task}`) }),
-  ).not.toContainText(/needed|–$/);
+  await expect(tile).not.toContainText(/needed|–$/);
+}
+
+/** Everything is there: the batch is started, or a machine is ready and safe. */
+export async function ready(page: Page): Promise<void> {
+  await page.getByRole('button', { name: /^(All is there, start|All ready and safe)/ }).click();
+  await expect(page.getByRole('button', { name: /^(All is there, start|All ready and safe)/ })).toBeHidden();
 }
 
 export async function closeStep(page: Page, title: string): Promise<void> {

@@ -3,6 +3,7 @@ import {
   closeStep,
   expectAccessible,
   playScale,
+  ready,
   record,
   sheet,
   signIn,
@@ -79,6 +80,11 @@ test('Bram weighs the meat: the scale takes it by itself, the pedal takes the re
   await page.getByRole('button', { name: 'Ines, leave' }).click();
   await signIn(page, 'Bram');
   await takeUp(page, 'Quay Thick');
+  await expect(page.getByRole('list', { name: /^Fetch and set up/ })).toContainText('Hog casing');
+  await expectAccessible(page);
+  await page.getByRole('button', { name: /^Casing is in the water/ }).click();
+  await expect(page.getByRole('list', { name: 'Timers' })).toContainText('Soak the casing');
+  await ready(page);
   await record(page, 'Temperature', '1.8');
   await closeStep(page, 'Chill');
   const jars = page.getByRole('list', { name: 'Lines to weigh' });
@@ -104,6 +110,8 @@ test('Bram weighs the meat: the scale takes it by itself, the pedal takes the re
 
 test('the grinder: kilograms and temperature, above the limit it does not close', async () => {
   const step = (await sheet(page, batchId)).steps.find((s) => s.kind === 'grind')!;
+  await ready(page);
+  await record(page, 'Cold before', '1.2');
   await record(page, 'On to mix', ((step.inMg - 260_000) / 1e6).toFixed(2));
   await record(page, 'Left in the head', '0.24');
   await record(page, 'Temperature', '7.6');
@@ -115,6 +123,7 @@ test('the grinder: kilograms and temperature, above the limit it does not close'
 
 test('dry goods: an over-pour is caught and accepted with a reason; the step waits for every line', async () => {
   const lines = (await sheet(page, batchId)).lines.filter((l) => l.kind === 'dry');
+  await page.getByRole('button', { name: 'Load by load' }).click();
   for (const line of lines) {
     await page
       .getByRole('list', { name: 'Lines to weigh' })
@@ -143,18 +152,23 @@ test('dry goods: an over-pour is caught and accepted with a reason; the step wai
 });
 
 test('mix, stuff, link: minutes, tack, casing, burst, count and a sample of ten', async () => {
-  await record(page, 'Minutes', '4');
-  await page.getByRole('button', { name: 'Tack test passed' }).click();
+  await ready(page);
+  for (const load of [1, 2]) {
+    await record(page, `Load ${load}: minutes`, '4');
+    await page.getByRole('button', { name: `Tack test passed for load ${load}` }).click();
+  }
   await closeStep(page, 'Mix');
+  await page.getByRole('button', { name: 'Proven, no taste this time' }).click();
+  await ready(page);
   await record(page, 'Casing used', '78');
   const inMg = (await sheet(page, batchId)).steps.find((s) => s.kind === 'stuff')!.inMg;
-  await record(page, 'Left in barrel and horn', '0.42');
-  await record(page, 'Burst', '0.11');
+  await record(page, 'Left in barrel and horn', '0.42', 'Washed out');
+  await record(page, 'Burst', '0.11', 'Filled too hard');
   await record(page, 'On to link', ((inMg - 560_000) / 1e6).toFixed(2));
   await expectAccessible(page);
   await closeStep(page, 'Stuff');
   await record(page, 'Finished', ((inMg - 560_000 - 260_000) / 1e6).toFixed(2));
-  await record(page, 'Kept as rework', '0.25');
+  await record(page, 'Kept as rework', '0.25', 'Patties');
   await record(page, 'Count', '390');
   for (let i = 0; i < 10; i += 1) {
     await expect(page.getByText(`Piece ${i + 1} of 10`)).toBeVisible();

@@ -36,6 +36,7 @@ test('a weight typed while the line is down stays, survives a reload and is sent
   const id = await takeUp(page, 'Lighthouse Ring');
   const line = (await sheet(page, id)).lines.find((l) => l.name === 'Caraway')!;
   await page.getByRole('button', { name: /^Caraway,/ }).click();
+  await page.getByRole('button', { name: 'Load by load' }).click();
   await page.route('**/weighings', (route) => route.abort());
   await typeKeys(page, (line.dueMg / 1000).toFixed(2));
   await page.keyboard.press('Space');
@@ -58,6 +59,7 @@ test('a session that ended loses nothing: sign in again and the weight is sent',
   const id = await takeUp(page, 'Lighthouse Ring');
   const line = (await sheet(page, id)).lines.find((l) => l.name === 'Fine salt')!;
   await page.getByRole('button', { name: /^Fine salt,/ }).click();
+  await page.getByRole('button', { name: 'Load by load' }).click();
   await context.clearCookies();
   await typeKeys(page, (line.dueMg / 1000).toFixed(2));
   await page.keyboard.press('Space');
@@ -77,6 +79,7 @@ test('a pulled plug shows at once and typing goes on; a weight that moves after 
   const line = (await sheet(page, id)).lines.find((l) => l.name === 'Juniper')!;
   const jar = page.getByRole('button', { name: /^Juniper,/ });
   await jar.click();
+  await page.getByRole('button', { name: 'Load by load' }).click();
   await playScale(page, 'dose', { action: 'unplug' });
   await expect(page.getByText('The scale is unplugged. Weights can be typed.')).toBeVisible();
   await playScale(page, 'dose', { action: 'plug' });
@@ -105,6 +108,7 @@ test('two people on one batch see each other’s entries within a second', async
   await other.goto(`/bench/${id}`);
   const line = (await sheet(page, id)).lines.find((l) => l.name === 'Garlic')!;
   await page.getByRole('button', { name: /^Garlic,/ }).click();
+  await page.getByRole('button', { name: 'Load by load' }).click();
   await typeKeys(page, (line.dueMg / 1000).toFixed(2));
   await page.keyboard.press('Space');
   await expect(page.getByRole('button', { name: /^Garlic, .*done$/ })).toBeVisible();

@@ -5,6 +5,7 @@ export * from './casing/index.js';
 export * from './errors/index.js';
 export * from './ledger/index.js';
 export * from './method/index.js';
+export * from './practice/index.js';
 export * from './quantity/index.js';
 export * from './recipe/index.js';
 export * from './rules/index.js';

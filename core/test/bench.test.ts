@@ -178,19 +178,58 @@ describe('the gate of a step', () => {
       'temperature',
     ]);
     expect(
-      stepGate(facts({ ...grind, readings: [{ kind: 'temperature', value: 7.2 }] }))[0]?.sentence,
+      stepGate(
+        facts({
+          ...grind,
+          readings: [
+            { kind: 'before', value: 1 },
+            { kind: 'temperature', value: 7.2 },
+          ],
+        }),
+      )[0]?.sentence,
     ).toContain('back to the chill');
     expect(
       stepGate(
         facts({
           ...grind,
           readings: [
+            { kind: 'before', value: 1 },
             { kind: 'temperature', value: 7.2 },
             { kind: 'temperature', value: 3 },
           ],
         }),
       ),
     ).toEqual([]);
+  });
+
+  it('names the machine that nobody checked, the load that is missing and what has no destination', () => {
+    const whats = (more: Partial<StepFacts>) => stepGate(facts(more)).map((m) => m.what);
+    expect(whats({ kind: 'grind', ready: false, inMg: 10, outMg: 9 })[0]).toBe('ready');
+    const mix = { kind: 'mix' as const, inMg: 60, loads: 2, minMinutes: 4 };
+    const load = (n: number, minutes: number) => [
+      { kind: 'minutes' as const, value: minutes, load: n },
+      { kind: 'tack' as const, value: 1, load: n },
+    ];
+    expect(whats({ ...mix, readings: load(1, 4) })).toEqual(['load:2', 'load:2']);
+    expect(whats({ ...mix, readings: [...load(1, 4), ...load(2, 3)] })).toEqual(['load:2']);
+    expect(whats({ ...mix, readings: load(1, 4), skippedLoads: [2] })).toEqual([]);
+    const stuff = { kind: 'stuff' as const, inMg: 1000, outMg: 900 };
+    expect(whats({ ...stuff, balanceMg: 60 })).toEqual(['leftovers']);
+    expect(whats({ ...stuff, balanceMg: 20 })).toEqual([]);
+    expect(whats({ ...stuff, casingUsed: false })).toEqual(['casing']);
+    const taste = { state: 'void' as const, maySkip: false, sentence: 'Iced water went in after the patty.' };
+    expect(whats({ ...stuff, taste })).toEqual(['taste']);
+    expect(whats({ kind: 'smoke', inMg: 5, cureLeftOut: true })[0]).toBe('cure');
+  });
+
+  it('wants meat cold before the first kilogram, and a second person for the cure where the shop does', () => {
+    const warm = stepGate(
+      facts({ kind: 'grind', stopAboveC: 7, inMg: 9, outMg: 9, readings: [{ kind: 'before', value: 8 }] }),
+    );
+    expect(warm[0]?.sentence).toContain('too warm: back to the chill');
+    const cure = { ...line(100), unconfirmed: true };
+    expect(stepGate(facts({ lines: [cure] }))[0]?.sentence).toContain('second person');
+    expect(stepGate(facts({ lines: [{ ...cure, unconfirmed: false }] }))).toEqual([]);
   });
 
   it('wants a passed tack test and the whole sample', () => {

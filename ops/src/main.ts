@@ -2,6 +2,7 @@ import { Failure } from './say.js';
 
 const COMMANDS: Record<string, (args: readonly string[]) => Promise<number>> = {
   demo: async () => (await import('./commands/serve.js')).demo(),
+  practice: async () => (await import('./commands/serve.js')).practice(),
   start: async (args) => (await import('./commands/serve.js')).start(args),
   test: async () => (await import('./commands/test.js')).test(),
   check: async () => (await import('./commands/check.js')).check(),

@@ -121,12 +121,16 @@ export async function openDatabase(folder: string): Promise<OpenDatabase> {
 
 /** One launcher a folder: two would fight over the same data. */
 async function claim(folder: string): Promise<void> {
-  const file = path.join(folder, 'running.pid');
-  const pid = Number(await readFile(file, 'utf8').catch(() => ''));
+  await mustBeIdle(folder);
+  await writeFile(path.join(folder, 'running.pid'), String(process.pid));
+}
+
+/** @throws Failure when another launcher runs on this folder */
+export async function mustBeIdle(folder: string): Promise<void> {
+  const pid = Number(await readFile(path.join(folder, 'running.pid'), 'utf8').catch(() => ''));
   if (pid > 0 && pid !== process.pid && isAlive(pid)) {
     throw new Failure(`Already running as process ${pid}; stop that one first.`);
   }
-  await writeFile(file, String(process.pid));
 }
 
 async function release(folder: string): Promise<void> {

@@ -43,7 +43,7 @@ export async function openTestShop(name: string) {
     scales,
     probes: NO_THERMOMETER,
     printer: spoolPrinter(SPOOL),
-    log: pino({ level: 'silent' }),
+    log: pino({ level: process.env['ZEST_TEST_LOG'] ?? 'silent' }),
     config: {
       port: 0,
       databaseUrl: appUrl,
@@ -90,8 +90,8 @@ async function signIn(http: Express, who: string) {
 }
 export type Hands = Awaited<ReturnType<typeof signIn>>;
 
-/** Opens a batch of 10 kg Quay Thick from one lean and one fat lot. */
-export async function openSmallBatch(lead: Hands): Promise<BatchSheet> {
+/** Opens a batch of Quay Thick, 10 kg unless told otherwise, from one lean and one fat lot. */
+export async function openSmallBatch(lead: Hands, meatMg = 10_000_000): Promise<BatchSheet> {
   const lots = (await lead.get('/lots')).body as TrimLot[];
   const recipes = (await lead.get('/recipes')).body as Recipe[];
   const lean = lots.find((l) => l.trimName.startsWith('Pork shoulder') && l.fatKnownBy === 'instrument');
@@ -99,12 +99,12 @@ export async function openSmallBatch(lead: Hands): Promise<BatchSheet> {
   const body = {
     id: uuid(),
     recipeId: recipes.find((r) => r.name === 'Quay Thick')?.id,
-    meatMg: 10_000_000,
+    meatMg,
     window: { minPct: 23, maxPct: 27 },
     plannedFor: '2026-03-16',
     uses: [
-      { lotId: lean?.id, massMg: 8_500_000 },
-      { lotId: fat?.id, massMg: 1_500_000 },
+      { lotId: lean?.id, massMg: Math.round(meatMg * 0.85) },
+      { lotId: fat?.id, massMg: Math.round(meatMg * 0.15) },
     ],
   };
   const answer = await lead.post('/batches', body);

@@ -9,6 +9,8 @@ export interface UsualLoss {
 
 /** Fewer runs than this tell nothing. */
 const LEAST_RUNS = 3;
+/** While more than this part is still in the step, it is being weighed out. */
+const STILL_WEIGHING = 0.12;
 /** Beyond the mean by so many spreads, and at least so much of the mass, somebody is told. */
 const SPREADS = 2;
 const LEAST_PART = 0.004;
@@ -39,6 +41,7 @@ export function lossHint(step: {
   const gone = inMg - step.outMg - step.explainedMg;
   const usualMg = usual.mean * inMg;
   const beyond = gone + step.explainedMg - usualMg;
+  if (gone > STILL_WEIGHING * inMg) return null;
   if (gone <= 0 || beyond <= Math.max(SPREADS * usual.sd * inMg, LEAST_PART * inMg)) return null;
   const look = LOOK[step.kind] ?? 'Look where it stood.';
   return `${massToken(Math.round(beyond))} less came out than usual here. ${look}`;

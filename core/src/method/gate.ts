@@ -37,8 +37,12 @@ export interface StepFacts {
   taste?: TasteState | undefined;
   /** The cure of a batch that is smoked, dried or held warm was left out. */
   cureLeftOut?: boolean | undefined;
+  /** Metres of casing have been entered; undefined where none is used. */
+  casingUsed?: boolean | undefined;
   inMg: number;
   outMg: number;
+  /** What has neither gone on nor been named yet. */
+  balanceMg?: number | undefined;
   /** Meat of another owner went through the same machines. */
   mustBeCleared?: boolean | undefined;
 }
@@ -162,6 +166,11 @@ function missingLines(facts: StepFacts): Missing[] {
   });
 }
 
+/** Steps at which what is left over must have a destination. */
+const CLOSES_EMPTY: ReadonlySet<StepKind> = new Set(['stuff', 'link', 'form']);
+/** Less than this part of what came in is left to be explained later. */
+const LEFT_PART = 0.03;
+
 function missingMass(facts: StepFacts): Missing[] {
   const shape = STEP_SHAPES[facts.kind];
   if (!shape.holdsMass) return [];
@@ -169,7 +178,18 @@ function missingMass(facts: StepFacts): Missing[] {
   if (facts.outMg <= 0 && !shape.passesOn) {
     return [{ what: 'out', sentence: 'The kilograms that came out have not been weighed.' }];
   }
-  return [];
+  const leftMg = facts.balanceMg ?? 0;
+  if (CLOSES_EMPTY.has(facts.kind) && leftMg > facts.inMg * LEFT_PART) {
+    return [
+      {
+        what: 'leftovers',
+        sentence: `${massToken(leftMg)} of what came in has no destination yet: weigh it on, name the loss, or keep it as rework.`,
+      },
+    ];
+  }
+  return facts.casingUsed === false
+    ? [{ what: 'casing', sentence: 'The casing that was used has not been entered.' }]
+    : [];
 }
 
 function missingReadings(facts: StepFacts): Missing[] {

@@ -1,3 +1,4 @@
+import { rm } from 'node:fs/promises';
 import { createInterface } from 'node:readline/promises';
 import { Writable } from 'node:stream';
 import path from 'node:path';
@@ -6,18 +7,33 @@ import { ensurePackages, MARIADB } from '../packages.js';
 import { DATA, ROOT } from '../paths.js';
 import { run } from '../run.js';
 import { Failure, say } from '../say.js';
-import { openShop } from '../shop.js';
+import { mustBeIdle, openShop } from '../shop.js';
 
 /** `./zest demo`: the demonstration shop, filled on first start. */
-export async function demo(): Promise<number> {
+export function demo(): Promise<number> {
+  return demonstration(path.join(DATA, 'demo'), []);
+}
+
+/** `./zest practice`: the same shop on throw-away data, fresh at every start, beside the real one. */
+export async function practice(): Promise<number> {
+  const folder = path.join(DATA, 'practice');
+  await mustBeIdle(folder);
+  await rm(folder, { recursive: true, force: true });
+  return demonstration(folder, [
+    'Everything here is thrown away at the next start. At the bench, let deliveries come by themselves.',
+  ]);
+}
+
+function demonstration(folder: string, words: readonly string[]): Promise<number> {
   return serve({
     demo: true,
-    folder: path.join(DATA, 'demo'),
+    folder,
     prepare: async (env) => {
       const code = await run(process.execPath, [path.join(ROOT, 'server/dist/demo/main.js')], { env });
       if (code !== 0) throw new Failure('The demonstration shop could not be filled.');
     },
     after: [
+      ...words,
       'Sign in as Ines (lead, password lowmarsh), Bram (bench, PIN 2580), Oda (bench, PIN 1357),',
       'Mr Feld (owner, password ferrygalley) or the inspector (password harbourmaster).',
     ],

@@ -46,7 +46,15 @@ export function sheetSteps(input: StepsInput): SheetStep[] {
       closedAt: step.closedAt?.toISOString() ?? null,
       closedBy: step.closedBy,
       overrideReason: step.overrideReason,
-      missing: step.closedAt ? [] : gateOf(input, step, { inMg, outMg, loads, ready }),
+      missing: step.closedAt
+        ? []
+        : gateOf(input, step, {
+            inMg,
+            outMg,
+            balanceMg: station?.balanceMg ?? 0,
+            loads,
+            ready,
+          }),
       inMg,
       outMg,
       balanceMg: station?.balanceMg ?? 0,
@@ -112,6 +120,7 @@ function loadsOf({ loads }: StepsInput, step: StepRow, inMg: number): number {
 interface StepNow {
   inMg: number;
   outMg: number;
+  balanceMg: number;
   loads: number;
   ready: readonly ReadyCheck[];
 }
@@ -140,8 +149,16 @@ function gateOf({ record, lines, taste }: StepsInput, step: StepRow, now: StepNo
     ...(now.ready.length > 0 ? { ready: marks.some((m) => m.kind === 'ready') } : {}),
     ...(kind === 'taste' || kind === 'stuff' || kind === 'form' ? { taste } : {}),
     cureLeftOut: NEEDS_CURE.has(kind) && cureLeftOut(record, lines),
+    ...(kind === 'stuff' && record.casing
+      ? {
+          casingUsed: record.transfers.some(
+            (t) => t.stepId === step.id && t.from === record.casing?.accountId,
+          ),
+        }
+      : {}),
     inMg: now.inMg,
     outMg: now.outMg,
+    balanceMg: now.balanceMg,
   });
 }
 

@@ -14,6 +14,8 @@ export interface Cast {
 export interface PlayOptions {
   /** Key of the step at which to stop, nothing done there; absent plays to the end. */
   stopAt?: string;
+  /** The tubs stand in the cold while nobody works on them. */
+  leftCold?: boolean;
   /** Kilograms that go missing out of the first grind. */
   lostAtGrindKg?: number;
 }
@@ -66,7 +68,10 @@ export class BatchPlayer {
     });
     const { steps } = await readSheet(this.#app, id);
     for (const { key, id: stepId } of steps) {
-      if (key === options.stopAt) break;
+      if (key === options.stopAt) {
+        if (options.leftCold) await this.#putAway(id, stepId);
+        break;
+      }
       const sheet = await readSheet(this.#app, id);
       const step = sheet.steps.find((s) => s.id === stepId);
       if (!step) break;
@@ -178,6 +183,10 @@ export class BatchPlayer {
       await this.#mark(sheet, step, 'timer', { subject: 'Soak the casing', value: minutes });
       await this.#mark(sheet, step, 'timer', { subject: 'Soak the casing', value: 0 });
     }
+  }
+
+  async #putAway(batchId: string, stepId: string): Promise<void> {
+    await recordMark(this.#app, this.#hand(), batchId, { id: uuid(), stepId, kind: 'chill', value: 1 });
   }
 
   /** A patty out of the mix, fried through, read and judged. */

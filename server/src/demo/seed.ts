@@ -189,9 +189,16 @@ async function playThisMorning(
     };
   };
   clock.set(hoursAgo(3));
-  await player.play(choose(mustFind(recipes, 'Chestnut Turkey Patty'), 20), { stopAt: 'form' });
+  await player.play(choose(mustFind(recipes, 'Chestnut Turkey Patty'), 20), {
+    stopAt: 'form',
+    leftCold: true,
+  });
   clock.set(hoursAgo(2.2));
-  await player.play(choose(mustFind(recipes, 'Lighthouse Ring'), 30), { stopAt: 'dry', lostAtGrindKg: 0.94 });
+  await player.play(choose(mustFind(recipes, 'Lighthouse Ring'), 30), {
+    stopAt: 'dry',
+    leftCold: true,
+    lostAtGrindKg: 0.94,
+  });
   clock.set(hoursAgo(1.5));
   await player.play(choose(mustFind(recipes, 'Marsh Lamb Thin'), 24), { stopAt: 'meats' });
 }

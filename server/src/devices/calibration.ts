@@ -63,9 +63,9 @@ export async function calibrate(app: AppContext, person: Person, body: NewCalibr
 
 /** What is added to what a device shows, from its last check. */
 export async function offsetOf(app: AppContext, device: string): Promise<number> {
-  const [row] = await app.db.rows<{ offset: number }>(
-    'SELECT reference - shown AS offset FROM calibration WHERE device = :device ORDER BY at DESC, id DESC LIMIT 1',
+  const [row] = await app.db.rows<{ difference: number }>(
+    'SELECT reference - shown AS difference FROM calibration WHERE device = :device ORDER BY at DESC, id DESC LIMIT 1',
     { device },
   );
-  return row?.offset ?? 0;
+  return row?.difference ?? 0;
 }

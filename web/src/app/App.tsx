@@ -33,6 +33,7 @@ const BenchListPage = lazy(() => import('../bench/BenchListPage.js'));
 const BenchPage = lazy(() => import('../bench/BenchPage.js'));
 const YieldsPage = lazy(() => import('../yields/YieldsPage.js'));
 const BatchYieldPage = lazy(() => import('../yields/BatchYieldPage.js'));
+const DevicesPage = lazy(() => import('../devices/DevicesPage.js'));
 const ScalesPage = lazy(() => import('../devices/ScalesPage.js'));
 
 const client = new QueryClient({
@@ -74,6 +75,7 @@ export function App() {
                     <Route path="bench" element={<BenchListPage />} />
                     <Route path="yields" element={<YieldsPage />} />
                     <Route path="yields/:id" element={<BatchYieldPage />} />
+                    <Route path="devices" element={<DevicesPage />} />
                     <Route path="scales" element={<ScalesPage />} />
                     <Route path="*" element={<Navigate to="/" replace />} />
                   </Route>

@@ -126,6 +126,13 @@ function RailFoot() {
   };
   return (
     <Box sx={{ mt: 'auto', pb: 1 }}>
+      <Box
+        component={NavLink}
+        to="/devices"
+        sx={{ display: 'block', color: COLOUR.paper, px: 2, pb: 1, fontSize: 15 }}
+      >
+        Scales and probes
+      </Box>
       <Box sx={{ px: 2, pb: 1, fontSize: 15 }}>
         <ConnectionSign />
       </Box>

@@ -15,6 +15,8 @@ import { EntryList } from './EntryList.js';
 import { FatPanel } from './FatPanel.js';
 import { LimitsPanel } from './LimitsPanel.js';
 import { LineTable } from './LineTable.js';
+import { MethodDialog } from './MethodDialog.js';
+import { StepReadings } from './StepReadings.js';
 import { StepStrip } from './StepStrip.js';
 import { useBatch } from './use-batch.js';
 
@@ -31,6 +33,7 @@ function Sheet({ sheet }: { sheet: BatchSheet }) {
   const units = useUnits();
   const person = usePerson();
   const [chosenId, setChosenId] = useState<string>();
+  const [changing, setChanging] = useState(false);
   const chosen =
     sheet.steps.find((s) => s.id === (chosenId ?? sheet.stepId)) ?? sheet.steps[sheet.steps.length - 1];
   const canWork = sheet.state === 'open' && (person.role === 'lead' || person.role === 'bench');
@@ -93,6 +96,12 @@ function Sheet({ sheet }: { sheet: BatchSheet }) {
       {sheet.state === 'open' && person.role === 'lead' && sheet.meatMg === 0 ? (
         <CancelBatch sheet={sheet} />
       ) : null}
+      {sheet.state === 'open' && person.role === 'lead' ? (
+        <Button variant="outlined" sx={{ mt: 2 }} onClick={() => setChanging(true)}>
+          Change the method
+        </Button>
+      ) : null}
+      {changing ? <MethodDialog sheet={sheet} onClose={() => setChanging(false)} /> : null}
       {canWork ? (
         <PrimaryBar>
           <Button component={Link} to={`/bench/${sheet.id}`} variant="contained" sx={PRIMARY}>
@@ -147,36 +156,7 @@ function StepPanel({ sheet, step }: { sheet: BatchSheet; step: SheetStep }) {
             {step.stepYield !== null ? `, step yield ${units.percent(step.stepYield * 100)}` : ''}
           </Box>
         ) : null}
-        {readings
-          .filter((r) => r.kind !== 'sample')
-          .map((r) => (
-            <Box key={r.id}>
-              {r.kind === 'temperature'
-                ? units.temperature(r.value)
-                : r.kind === 'tack'
-                  ? r.value === 1
-                    ? 'tack test passed'
-                    : 'tack test failed'
-                  : r.kind === 'verdict'
-                    ? r.value === 1
-                      ? 'tasted right'
-                      : 'tasted, not right'
-                    : r.kind === 'cleared'
-                      ? 'cleared for this owner'
-                      : `${r.value} ${r.kind === 'count' ? 'pieces' : 'minutes'}`}{' '}
-              · {r.person}, {r.at.slice(11, 16)}
-            </Box>
-          ))}
-        {readings.some((r) => r.kind === 'sample') ? (
-          <Box>
-            sample of {readings.filter((r) => r.kind === 'sample').length}:{' '}
-            {readings
-              .filter((r) => r.kind === 'sample')
-              .map((r) => units.number(r.value / 1000, 0))
-              .join(', ')}{' '}
-            g
-          </Box>
-        ) : null}
+        <StepReadings readings={readings} />
       </Box>
     </Box>
   );

@@ -7,8 +7,10 @@ import { ConnectionSign } from '../app/ConnectionSign.js';
 import { COLOUR, SHORT } from '../app/theme.js';
 import { Triangle } from '../app/Trouble.js';
 import { useUnits } from '../app/units.js';
+import { WeightRibbon } from '../kit/weight-ribbon/WeightRibbon.js';
 import { ChillSign } from './ChillSign.js';
 import type { Pending } from './pending.js';
+import { PracticeBar } from './practice/PracticeBar.js';
 import { TimerBar } from './TimerBar.js';
 
 interface BenchFrameProps {
@@ -56,6 +58,7 @@ export function BenchFrame({ sheet, step, pending, children, actions, primary }:
         <Box sx={{ fontSize: 20, whiteSpace: 'nowrap', [SHORT]: { display: 'none' } }}>
           {sheet.product}, batch {sheet.number}
         </Box>
+        <HeaderRibbon sheet={sheet} />
         <Box sx={{ ml: 'auto', fontSize: 18 }}>
           <ConnectionSign size={16} />
         </Box>
@@ -100,6 +103,7 @@ export function BenchFrame({ sheet, step, pending, children, actions, primary }:
       <Box sx={{ flex: 1, minHeight: 0, overflow: 'auto', px: 3, pt: 2, [SHORT]: { pt: 0.5 } }}>
         {children}
       </Box>
+      <PracticeBar />
       <Box
         component="footer"
         sx={{
@@ -114,6 +118,37 @@ export function BenchFrame({ sheet, step, pending, children, actions, primary }:
         {actions}
         <Box sx={{ ml: 'auto' }}>{primary}</Box>
       </Box>
+    </Box>
+  );
+}
+
+/** The batch so far in small, with what is still to be explained. */
+function HeaderRibbon({ sheet }: { sheet: BatchSheet }) {
+  const units = useUnits();
+  if (sheet.meatMg === 0) return null;
+  return (
+    <Box
+      sx={{
+        display: 'flex',
+        alignItems: 'center',
+        gap: 1,
+        [SHORT]: { display: 'none' },
+        '@media (max-width: 1200px)': { display: 'none' },
+      }}
+    >
+      <Box sx={{ width: 180, bgcolor: COLOUR.paper, lineHeight: 0, p: 0.5 }}>
+        <WeightRibbon
+          stations={sheet.ribbon}
+          width={172}
+          height={34}
+          title={`Ribbon of batch ${sheet.number}`}
+        />
+      </Box>
+      {sheet.unaccountedMg > 0 ? (
+        <Box sx={{ fontSize: 16, lineHeight: 1.1, maxWidth: 90 }}>
+          {units.mass(sheet.unaccountedMg)} unexplained
+        </Box>
+      ) : null}
     </Box>
   );
 }

@@ -9,6 +9,7 @@ import { useUnits, type Units } from '../app/units.js';
 import { ReverseDialog } from '../batches/ReverseDialog.js';
 import { CasingStrip } from '../kit/casing-strip/CasingStrip.js';
 import { BenchFrame, Secondary } from './BenchFrame.js';
+import { ColdStrip } from './ColdStrip.js';
 import { CloseStepPrimary, SignPast } from './CloseStepButton.js';
 import { MorePanel } from './more/MorePanel.js';
 import type { Pending } from './pending.js';
@@ -27,6 +28,7 @@ export function TaskStation({ sheet, step, pending }: TaskStationProps) {
   const tasks = tasksOf(sheet, step);
   const [chosenId, setChosenId] = useState<string>();
   const [takingBack, setTakingBack] = useState(false);
+  const units = useUnits();
   const task = tasks.find((t) => t.id === chosenId) ?? tasks.find((t) => t.required && !t.done);
   const lastEntry = [...sheet.entries]
     .reverse()
@@ -81,7 +83,18 @@ export function TaskStation({ sheet, step, pending }: TaskStationProps) {
         primary={<CloseStepPrimary sheet={sheet} step={step} pending={pending} />}
       >
         {body}
-        <Box sx={{ fontSize: 34, fontWeight: 700, mt: 3 }}>Nothing is missing here.</Box>
+        {step.missing.length === 0 ? (
+          <Box sx={{ fontSize: 34, fontWeight: 700, mt: 3 }}>Nothing is missing here.</Box>
+        ) : (
+          step.missing.map((m) => (
+            <Box key={m.sentence} sx={{ fontSize: 26, fontWeight: 700, mt: 2 }}>
+              {units.sentence(m.sentence)}
+            </Box>
+          ))
+        )}
+        <Box sx={{ mt: 2 }}>
+          <ColdStrip sheet={sheet} />
+        </Box>
         {strip}
       </BenchFrame>
     );

@@ -79,7 +79,7 @@ function casingTask(sheet: BatchSheet, step: SheetStep): Task[] {
       id: 'casing',
       kind: 'casing',
       title: 'Casing used',
-      required: false,
+      required: true,
       done: usedMm > 0,
       value: usedMm || undefined,
       n: 0,

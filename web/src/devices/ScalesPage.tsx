@@ -11,6 +11,7 @@ import { Loading } from '../app/Loading.js';
 import { COLOUR, NUMERALS } from '../app/theme.js';
 import { Trouble } from '../app/Trouble.js';
 import { useUnits } from '../app/units.js';
+import { ProbesPanel } from './ProbesPanel.js';
 
 /** The demonstration's hand: puts loads on the simulated scales and pulls their plugs. */
 export default function ScalesPage() {
@@ -20,17 +21,18 @@ export default function ScalesPage() {
   return (
     <Box>
       <Box component="h1" sx={{ fontSize: 28, mt: 0 }}>
-        Play with the scales
+        Play with scales and probes
       </Box>
       <Box sx={{ mb: 2, maxWidth: 700 }}>
-        These three scales are simulated. What you put on them here shows at the bench a moment later, with
-        noise and settling.
+        Three scales and a thermometer are simulated. What you do to them here shows at the bench a moment
+        later, with noise and settling.
       </Box>
       <Box sx={{ display: 'grid', gridTemplateColumns: 'repeat(auto-fit, minmax(300px, 1fr))', gap: 3 }}>
         {scales.data.map((scale) => (
           <ScaleCard key={scale.id} scale={scale} />
         ))}
       </Box>
+      <ProbesPanel />
     </Box>
   );
 }

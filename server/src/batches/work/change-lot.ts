@@ -9,6 +9,7 @@ import { lotObjection } from '../open-guards.js';
 import { addLine, findMeatLots } from '../open-store.js';
 import { sheetContext } from '../sheet-context.js';
 import { buildSheet } from '../sheet.js';
+import { lastLinePosition } from './add-work.js';
 import { replaceRest } from './replace-rest.js';
 
 /**
@@ -63,7 +64,7 @@ export async function changeLot(
       name: lot.name,
       lotId: lot.id,
       lotAccountId: lot.accountId,
-      position: row.position,
+      position: lastLinePosition(record) + 1,
       plannedMg: row.kind === 'meat' || line.weighedMg > 0 ? restMg : null,
       ...(meat ? { fat: { pct: meat.fatPct, sd: meat.fatSd } } : {}),
     });

@@ -166,31 +166,28 @@ async function bringMassForward(tx: Transaction, batchId: string, now: Date, per
   );
   const first = places[0];
   if (!first) throw conflict('no-place', 'The rest of the method has no step that holds the meat.');
-  await postTransfers(
-    tx,
-    now,
-    places.slice(1).flatMap((p) =>
-      p.heldMg > 0
-        ? [
-            {
-              id: uuid(),
-              from: p.place,
-              to: first.place,
-              amount: p.heldMg,
-              at: now,
-              batchId,
-              stepId: first.stepId,
-              lineId: null,
-              personId: person.id,
-              deviceId: null,
-              how: 'derived' as const,
-              reversesId: null,
-              reason: 'The method was changed.',
-            },
-          ]
-        : [],
-    ),
+  const moved = places.slice(1).flatMap((p) =>
+    p.heldMg > 0
+      ? [
+          {
+            id: uuid(),
+            from: p.place,
+            to: first.place,
+            amount: p.heldMg,
+            at: now,
+            batchId,
+            stepId: first.stepId,
+            lineId: null,
+            personId: person.id,
+            deviceId: null,
+            how: 'derived' as const,
+            reversesId: null,
+            reason: 'The method was changed.',
+          },
+        ]
+      : [],
   );
+  if (moved.length > 0) await postTransfers(tx, now, moved);
 }
 
 async function recipeVersionOf(tx: Transaction, batchId: string): Promise<string> {

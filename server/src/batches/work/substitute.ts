@@ -9,6 +9,7 @@ import { commandOnBatch } from '../command.js';
 import { addLine, findIngredientLots } from '../open-store.js';
 import { sheetContext } from '../sheet-context.js';
 import { buildSheet } from '../sheet.js';
+import { lastLinePosition } from './add-work.js';
 import { replaceRest } from './replace-rest.js';
 
 /**
@@ -74,6 +75,7 @@ export async function substituteLine(
     await replaceRest(tx, record, row, line, { personId: person.id, now, reason: body.reason });
     await addLine(tx, {
       ...row,
+      position: lastLinePosition(record) + 1,
       name: to.name,
       lotId: lot.id,
       lotAccountId: lot.accountId,

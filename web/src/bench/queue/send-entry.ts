@@ -9,7 +9,9 @@ export async function sendEntry(kept: KeptEntry): Promise<Sent> {
     await post(kept);
     return { kind: 'taken' };
   } catch (error) {
-    if (!(error instanceof ApiProblem) || error.problem.status === 401) return { kind: 'away' };
+    if (!(error instanceof ApiProblem)) return { kind: 'away' };
+    const { status } = error.problem;
+    if (status === 401 || status === 429 || status >= 500) return { kind: 'away' };
     return { kind: 'refused', sentence: error.message };
   }
 }

@@ -21,22 +21,27 @@ export function CountTask(props: ReadingTaskProps) {
   const typed = useTyped('type the count');
   const [fresh, setFresh] = useState(0);
   const counted = useRef(0);
-  const flush = useRef<() => void>(() => undefined);
+  const flush = useRef<() => Promise<unknown>>(() => Promise.resolve());
   useEffect(() => {
-    flush.current = () => {
+    flush.current = async () => {
       const pieces = counted.current;
       if (pieces === 0) return;
       counted.current = 0;
       setFresh(0);
-      void pending.record(readingEntry(step.id, 'tally', pieces, `${pieces} counted`));
+      await pending.record(readingEntry(step.id, 'tally', pieces, `${pieces} counted`));
     };
   });
   useEffect(() => {
     if (fresh === 0) return;
-    const timer = window.setTimeout(() => flush.current(), REST_MS);
+    const timer = window.setTimeout(() => void flush.current(), REST_MS);
     return () => window.clearTimeout(timer);
   }, [fresh]);
-  useEffect(() => () => flush.current(), []);
+  useEffect(
+    () => () => {
+      void flush.current();
+    },
+    [],
+  );
   const add = (pieces: number) => {
     counted.current += pieces;
     setFresh(counted.current);
@@ -65,7 +70,9 @@ export function CountTask(props: ReadingTaskProps) {
       actions={
         <>
           <Secondary onClick={() => add(10)}>Ten more</Secondary>
-          {total > 0 ? <Secondary onClick={onDone}>Counted</Secondary> : null}
+          {total > 0 ? (
+            <Secondary onClick={() => void flush.current().then(onDone)}>Counted</Secondary>
+          ) : null}
           {props.actions}
         </>
       }

@@ -9,6 +9,7 @@ import { useUnits } from '../../app/units.js';
 import { Keypad } from '../../kit/keypad/Keypad.js';
 import { BenchFrame, Primary, Secondary } from '../BenchFrame.js';
 import { BigNumber } from '../BigNumber.js';
+import { usePracticeNeed } from '../practice/need.js';
 import { DIVISION_MG, SCALE_NAME, scaleForMass, showOnScale } from '../scales.js';
 import type { WeighedTask } from '../tasks.js';
 import type { TaskProps } from '../task-props.js';
@@ -62,6 +63,12 @@ export function MassTask({
     });
     onDone();
   };
+  usePracticeNeed(
+    `${task.id} ${task.massMg}`,
+    task.kind === 'out' && step.outMg === 0 && step.balanceMg > 0
+      ? { kind: 'pour', scaleId, dueMg: Math.floor(step.balanceMg * USUAL_PART), divisionMg }
+      : undefined,
+  );
   const act = () => {
     if (scale.taken && typedMg === undefined) void scale.tare();
     else if (canTake) void take();
@@ -152,6 +159,9 @@ export function MassTask({
     </BenchFrame>
   );
 }
+
+/** In practice so much of what came in comes out again. */
+const USUAL_PART = 0.992;
 
 /** A defect wants its cause, a remainder its destination, before its weight is taken. */
 function notesFor(task: WeighedTask): { ask: string; answers: readonly string[] } | undefined {

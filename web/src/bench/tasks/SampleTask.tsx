@@ -6,6 +6,7 @@ import { useUnits } from '../../app/units.js';
 import { Primary } from '../BenchFrame.js';
 import { readingEntry } from '../entries.js';
 import { DIVISION_MG, showOnScale } from '../scales.js';
+import { usePracticeNeed } from '../practice/need.js';
 import type { ReadingTaskProps } from '../task-props.js';
 import { useTyped } from '../typed.js';
 import { useScale } from '../use-scale.js';
@@ -30,6 +31,17 @@ export function SampleTask(props: ReadingTaskProps) {
       readingEntry(step.id, 'sample', valueMg, `Sample ${units.mass(valueMg)}`, { readingId }),
     );
   };
+  usePracticeNeed(
+    `sample ${task.n}`,
+    sheet.linkMassG === null
+      ? undefined
+      : {
+          kind: 'pour',
+          scaleId: 'bench',
+          dueMg: Math.round(sheet.linkMassG * 1000),
+          divisionMg: DIVISION_MG.bench,
+        },
+  );
   const act = () => {
     if (scale.taken && typedMg === undefined) void scale.tare();
     else if (canTake) void take();

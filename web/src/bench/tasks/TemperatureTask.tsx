@@ -10,6 +10,7 @@ import { useShortcut } from '../../app/shortcuts.js';
 import { useUnits } from '../../app/units.js';
 import { Primary, Secondary } from '../BenchFrame.js';
 import { markEntry, readingEntry } from '../entries.js';
+import { usePracticeNeed } from '../practice/need.js';
 import type { ReadingTaskProps } from '../task-props.js';
 import { useTyped } from '../typed.js';
 import { TypedFrame } from './TypedFrame.js';
@@ -47,6 +48,23 @@ export function TemperatureTask(props: ReadingTaskProps) {
     typed.clear();
     onDone();
   };
+  const limitC = step.stopBelowC === undefined ? (step.stopAboveC ?? 4) : step.stopBelowC;
+  usePracticeNeed(`${step.id} ${task.id} ${task.n}`, {
+    kind: 'read',
+    probeId,
+    aimC:
+      task.kind === 'core'
+        ? sheet.taste.doneC + 2
+        : step.stopBelowC === undefined
+          ? limitC - 2.4
+          : limitC + 1,
+    warmC:
+      task.kind === 'core'
+        ? sheet.taste.doneC - 6
+        : step.stopBelowC === undefined
+          ? limitC + 1.5
+          : limitC - 4,
+  });
   useShortcut('Enter', 'record it', () => void take());
   useShortcut(' ', 'record it', () => void take());
   const problem = step.missing.find((m) => m.what === task.kind && task.value !== undefined);

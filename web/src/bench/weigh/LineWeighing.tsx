@@ -20,6 +20,7 @@ import { JarRow } from '../JarRow.js';
 import { MorePanel } from '../more/MorePanel.js';
 import { OverPourPanel } from '../OverPourPanel.js';
 import type { Pending } from '../pending.js';
+import { usePracticeNeed } from '../practice/need.js';
 import { DIVISION_MG, showOnScale } from '../scales.js';
 import { useTyped } from '../typed.js';
 import { useScale } from '../use-scale.js';
@@ -101,6 +102,12 @@ export function LineWeighing({ sheet, step, pending, lines, line, onChoose }: Li
     }).catch(() => undefined);
     if (next) client.setQueryData(['batch', sheet.id], next);
   };
+  usePracticeNeed(
+    `${line.id} ${line.weighedMg}`,
+    isDone(line) || pour.dueMg <= 0
+      ? undefined
+      : { kind: 'pour', scaleId: line.scaleId, dueMg: pour.dueMg, divisionMg },
+  );
   const takeNow = () => void take(valueMg, isTyping || jugMg !== undefined ? undefined : scale.reading?.id);
   const say = () => speak(`${line.name}, ${units.mass(pour.dueMg, divisionMg)}`);
   const act = () => {

@@ -10,12 +10,14 @@ interface CasingStripProps {
 }
 
 const WIDTH = 1180;
+/** The strip shows a little more than what is needed, however much is left in the lot. */
+const BEYOND = 1.15;
 
 /** The strand drawn to scale: what is filled, what is still needed, and where it would run out. */
 export function CasingStrip({ needMm, usedMm, leftMm, linkLengthMm }: CasingStripProps) {
   const units = useUnits();
-  const total = Math.max(1, usedMm + leftMm, needMm);
-  const x = (mm: number) => (mm / total) * WIDTH;
+  const total = Math.max(1, usedMm, needMm) * BEYOND;
+  const x = (mm: number) => Math.min(WIDTH, (mm / total) * WIDTH);
   const links = Math.min(400, Math.floor(usedMm / Math.max(1, linkLengthMm)));
   const short = needMm > usedMm + leftMm;
   return (

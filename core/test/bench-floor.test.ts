@@ -1,0 +1,317 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import {
+  casingAhead,
+  countAgainstMass,
+  liquidRoom,
+  loadStates,
+  lossHint,
+  poured,
+  ratePerHour,
+  readyChecks,
+  rhythm,
+  runningTimers,
+  startList,
+  tasteState,
+  timerWords,
+  usualLoss,
+  type ReadyFacts,
+  type StartFacts,
+  type TasteFacts,
+  type TimerEvent,
+} from '../src/index.js';
+
+describe('what must be ready', () => {
+  const facts = (more: Partial<ReadyFacts>): ReadyFacts => ({
+    kind: 'grind',
+    title: 'Grind 6 mm',
+    plateMm: 6,
+    inMg: 20_000_000,
+    loads: 1,
+    nowMs: 0,
+    cured: false,
+    ...more,
+  });
+
+  it('puts the caution first at every machine, and asks nothing where there is none', () => {
+    for (const kind of ['grind', 'mix', 'emulsify', 'stuff'] as const) {
+      const checks = readyChecks(facts({ kind }));
+      expect(checks[0]?.caution).toBe(true);
+      expect(checks.filter((c) => c.caution)).toHaveLength(1);
+    }
+    for (const kind of ['chill', 'weigh-meat', 'weigh-dry', 'taste', 'link', 'smoke', 'pack'] as const) {
+      expect(readyChecks(facts({ kind }))).toEqual([]);
+    }
+  });
+
+  it('names plate, horn, loads and cure from the batch', () => {
+    expect(readyChecks(facts({})).find((c) => c.key === 'knife')?.words).toContain('6 mm plate');
+    const casing = { name: 'Hog casing', calibreMm: 32, soakMinutes: 60 };
+    const horn = (hornMm?: number) =>
+      readyChecks(facts({ kind: 'stuff', casing, ...(hornMm ? { hornMm } : {}) })).find(
+        (c) => c.key === 'horn',
+      );
+    expect(horn()?.words).toBe('Horn narrower than 24 mm for a 32 mm casing.');
+    expect(horn(20)?.words).toContain('Horn of 20 mm fitted');
+    const mix = readyChecks(facts({ kind: 'mix', loads: 3, inMg: 60_000_000, cured: true }));
+    expect(mix.map((c) => c.key)).toEqual(['guard', 'loads', 'cure']);
+    expect(mix[1]?.words).toContain('3 loads of about [[mg 20000000]]');
+  });
+
+  it('knows how long the casing has been in the water', () => {
+    const casing = { name: 'Sheep casing', calibreMm: 20, soakMinutes: 45 };
+    const soak = (soakingSinceMs: number | null) =>
+      readyChecks(facts({ kind: 'stuff', casing, soakingSinceMs, nowMs: 50 * 60_000 })).find(
+        (c) => c.key === 'soak',
+      );
+    expect(soak(null)?.words).toContain('nobody has noted when');
+    expect(soak(0)?.words).toContain('soaking for 50 min');
+    expect(soak(20 * 60_000)?.words).toContain('has soaked 30 of 45 min');
+    const dry = { ...casing, soakMinutes: 0 };
+    expect(readyChecks(facts({ kind: 'stuff', casing: dry })).some((c) => c.key === 'soak')).toBe(false);
+  });
+});
+
+describe('the start of a batch', () => {
+  const facts = (more: Partial<StartFacts>): StartFacts => ({
+    plates: [10, 4],
+    mixMg: 44_800_000,
+    loads: 2,
+    fills: 1,
+    lines: [{ name: 'Fine salt', dueMg: 640_000, weighedMg: 0, stockMg: 5_000_000, isLiquid: false }],
+    needsProbe: true,
+    ...more,
+  });
+
+  it('lists plates, tubs for the loads, cold liquid and casing', () => {
+    const water = { name: 'Iced water', dueMg: 2_400_000, weighedMg: 0, stockMg: null, isLiquid: true };
+    const casing = { name: 'Hog casing', needMm: 61_600, stockMm: 90_000, soakMinutes: 60, strands: true };
+    const words = startList(facts({ lines: [water], casing })).map((i) => i.words);
+    expect(words).toContain('Stock of every line is there.');
+    expect(words.join(' ')).toContain('Plates 10 mm and 4 mm');
+    expect(words.join(' ')).toContain('2 tubs of [[mg 22400000]]');
+    expect(words.join(' ')).toContain('[[mg 2400000]] of iced water in the cold');
+    expect(words.join(' ')).toContain('61.6 m of Hog casing, soaked 60 min');
+  });
+
+  it('says which line and which casing are short, before the first weight', () => {
+    const short = { name: 'Mace', dueMg: 20_000, weighedMg: 5_000, stockMg: 9_000, isLiquid: false };
+    const casing = { name: 'Hog casing', needMm: 61_600, stockMm: 40_000, soakMinutes: 60, strands: true };
+    const items = startList(facts({ lines: [short], casing })).filter((i) => i.short);
+    expect(items.map((i) => i.key)).toEqual(['stock:Mace', 'casing']);
+    expect(items[0]?.words).toContain('[[mg 15000]] is due');
+    expect(items[1]?.words).toContain('only 40.0 m is there');
+  });
+});
+
+describe('timers', () => {
+  const event = (name: string, kind: 'start' | 'stop', atMs: number, minutes = 10): TimerEvent => ({
+    name,
+    kind,
+    atMs,
+    minutes,
+  });
+
+  it('survive in any order of arrival: what runs depends on the times alone', () => {
+    const events = fc.array(
+      fc.record({
+        name: fc.constantFrom('soak', 'chill'),
+        kind: fc.constantFrom('start' as const, 'stop' as const),
+        atMs: fc.integer({ min: 0, max: 1e6 }),
+        minutes: fc.integer({ min: 1, max: 90 }),
+      }),
+      { maxLength: 12 },
+    );
+    fc.assert(
+      fc.property(events, fc.integer(), (list, seed) => {
+        const unique = [...new Map(list.map((e) => [`${e.name} ${e.atMs}`, e])).values()];
+        const shuffled = [...unique].sort(
+          (a, b) => ((a.atMs * 31 + seed) % 17) - ((b.atMs * 31 + seed) % 17),
+        );
+        expect(runningTimers(shuffled)).toEqual(runningTimers(unique));
+      }),
+    );
+  });
+
+  it('count down, then ring and count up', () => {
+    const [timer] = runningTimers([event('soak', 'start', 0, 60)]);
+    expect(timerWords(timer!, 0)).toEqual({ text: '1:00:00', ringing: false });
+    expect(timerWords(timer!, 55 * 60_000 + 55_000).text).toBe('4:05');
+    expect(timerWords(timer!, 60 * 60_000 + 30_000)).toEqual({ text: '+0:30', ringing: true });
+    expect(runningTimers([event('soak', 'start', 0), event('soak', 'stop', 5)])).toEqual([]);
+  });
+});
+
+describe('loads one by one', () => {
+  const needs = ['minutes', 'tack'] as const;
+
+  it('share the mass so that it sums exactly, whatever it is', () => {
+    fc.assert(
+      fc.property(fc.integer({ min: 1, max: 2e8 }), fc.integer({ min: 1, max: 9 }), (massMg, loads) => {
+        const states = loadStates({ loads, massMg, needs, readings: [], skipped: [] });
+        expect(states.reduce((sum, s) => sum + s.massMg, 0)).toBe(massMg);
+        expect(
+          Math.max(...states.map((s) => s.massMg)) - Math.min(...states.map((s) => s.massMg)),
+        ).toBeLessThan(loads);
+        expect(states.every((s) => s.missing.length === 2)).toBe(true);
+      }),
+    );
+  });
+
+  it('keep their own minutes, add them up over a chill, and wait for the bind', () => {
+    const readings = [
+      { kind: 'minutes' as const, value: 3, load: 1 },
+      { kind: 'tack' as const, value: 0, load: 1 },
+      { kind: 'minutes' as const, value: 4, load: 1 },
+      { kind: 'tack' as const, value: 1, load: 1 },
+    ];
+    const states = loadStates({ loads: 3, massMg: 30, needs, readings, skipped: [3], minMinutes: 6 });
+    expect(states[0]).toMatchObject({ minutes: 7, tack: true, missing: [] });
+    expect(states[1]).toMatchObject({ minutes: 0, missing: ['minutes', 'tack'] });
+    expect(states[2]).toMatchObject({ skipped: true, missing: [] });
+    expect(
+      loadStates({
+        loads: 1,
+        massMg: 9,
+        needs,
+        readings: [{ kind: 'minutes', value: 6, load: 0 }],
+        skipped: [],
+      })[0]?.minutes,
+    ).toBe(6);
+  });
+
+  it('hold an emulsion lot until it has been read under its limit', () => {
+    const at = (value: number) =>
+      loadStates({
+        loads: 2,
+        massMg: 20,
+        needs: ['temperature'],
+        readings: [{ kind: 'temperature', value, load: 1 }],
+        skipped: [],
+        stopAboveC: 12,
+      })[0]?.missing;
+    expect(at(12.1)).toEqual(['temperature']);
+    expect(at(12)).toEqual([]);
+  });
+});
+
+describe('the tasting of a mix', () => {
+  const facts = (more: Partial<TasteFacts>): TasteFacts => ({
+    verdicts: [],
+    additions: [],
+    cores: [],
+    doneC: 71,
+    provenRuns: 0,
+    skipped: false,
+    ...more,
+  });
+
+  it('is asked of a new recipe, and may be skipped with a tick once it is proven', () => {
+    expect(tasteState(facts({}))).toMatchObject({ state: 'none', maySkip: false });
+    expect(tasteState(facts({ skipped: true })).state).toBe('none');
+    expect(tasteState(facts({ provenRuns: 2 }))).toMatchObject({ state: 'none', maySkip: true });
+    expect(tasteState(facts({ provenRuns: 2, skipped: true })).state).toBe('skipped');
+  });
+
+  it('waits for a patty read done through before it was judged', () => {
+    const verdicts = [{ passed: true, atMs: 10 }];
+    expect(tasteState(facts({ verdicts })).state).toBe('core');
+    expect(tasteState(facts({ verdicts, cores: [{ valueC: 70.9, atMs: 5 }] })).state).toBe('core');
+    expect(tasteState(facts({ verdicts, cores: [{ valueC: 74, atMs: 11 }] })).state).toBe('core');
+    expect(tasteState(facts({ verdicts, cores: [{ valueC: 71, atMs: 5 }] })).state).toBe('passed');
+  });
+
+  it('is void after whatever is added, whoever adds it, until it is judged again', () => {
+    const addition = fc.record({
+      name: fc.constantFrom('Fine salt', 'Iced water'),
+      atMs: fc.integer({ min: 0, max: 100 }),
+    });
+    fc.assert(
+      fc.property(fc.array(addition, { maxLength: 6 }), fc.integer({ min: 0, max: 100 }), (additions, at) => {
+        const { state, sentence } = tasteState(
+          facts({ additions, verdicts: [{ passed: true, atMs: at }], cores: [{ valueC: 75, atMs: at }] }),
+        );
+        const later = additions.filter((a) => a.atMs > at);
+        expect(state).toBe(later.length > 0 ? 'void' : 'passed');
+        for (const { name } of later) expect(sentence).toContain(name);
+      }),
+    );
+  });
+});
+
+describe('at the stuffer and the table', () => {
+  it('foretells the casing from what was used so far, not from the plan alone', () => {
+    const half = { stuffedKg: 20, leftKg: 20, atHandM: 40, plannedM: 60 };
+    expect(casingAhead({ ...half, usedM: 30 })).toMatchObject({ mPerKg: 1.5, needM: 30, shortM: 0 });
+    const thirsty = casingAhead({ ...half, usedM: 45 });
+    expect(thirsty.shortM).toBeCloseTo(5, 9);
+    expect(thirsty.reachesKg).toBeCloseTo(17.78, 2);
+    expect(casingAhead({ stuffedKg: 1, leftKg: 39, usedM: 9, atHandM: 40, plannedM: 60 }).mPerKg).toBe(1.5);
+    expect(() => casingAhead({ ...half, usedM: -1 })).toThrow('0 or more');
+  });
+
+  it('finds the rhythm without the pauses', () => {
+    const beat = (atMs: number) => ({ pieces: 5, atMs });
+    expect(rhythm([beat(0)])).toEqual({ pieces: 5, perMinute: null });
+    expect(rhythm([beat(0), beat(10_000), beat(20_000)])).toEqual({ pieces: 15, perMinute: 30 });
+    expect(rhythm([beat(0), beat(10_000), beat(10_000_000), beat(10_010_000)]).perMinute).toBe(30);
+  });
+
+  it('holds count times mean against the mass', () => {
+    const close = countAgainstMass({ count: 390, meanG: 110, leftoversMg: 500_000, inMg: 43_400_000 });
+    expect(close).toEqual({ countedMg: 43_400_000, differenceMg: 0, agrees: true });
+    expect(countAgainstMass({ count: 370, meanG: 110, leftoversMg: 0, inMg: 43_400_000 }).agrees).toBe(false);
+  });
+
+  it('gives 300 kg an hour for 60 kg in 12 minutes (arithmetic)', () => {
+    expect(ratePerHour(60_000_000, 12)).toBeCloseTo(300, 9);
+    expect(ratePerHour(1, 0)).toBeNull();
+  });
+});
+
+describe('what is said while it can still be mended', () => {
+  const usual = usualLoss([0.006, 0.007, 0.005, 0.006])!;
+
+  it('says that less came out than the machine usually keeps', () => {
+    const hint = lossHint({ kind: 'grind', inMg: 30_000_000, outMg: 28_920_000, explainedMg: 0, usual });
+    expect(hint).toBe('[[mg 900000]] less came out than usual here. Look in the head.');
+  });
+
+  it('is silent when it is as usual, named already, still being weighed, or little is known', () => {
+    const step = { kind: 'grind', inMg: 30_000_000, outMg: 28_920_000, explainedMg: 0, usual };
+    expect(lossHint({ ...step, outMg: 29_800_000 })).toBeNull();
+    expect(lossHint({ ...step, explainedMg: 1_080_000 })).toBeNull();
+    expect(lossHint({ ...step, outMg: 15_000_000 })).toBeNull();
+    expect(lossHint({ ...step, outMg: 0 })).toBeNull();
+    expect(lossHint({ ...step, usual: usualLoss([0.006]) })).toBeNull();
+    expect(usualLoss([])).toBeUndefined();
+  });
+});
+
+describe('liquid against its cap', () => {
+  it('counts every splash, and never lets the room fall below nothing', () => {
+    const line = fc.record({
+      weighedMg: fc.integer({ min: 0, max: 5e6 }),
+      highMg: fc.integer({ min: 0, max: 5e6 }),
+    });
+    fc.assert(
+      fc.property(
+        fc.array(line, { minLength: 1, maxLength: 5 }),
+        fc.integer({ min: -1e6, max: 4e6 }),
+        (lines, limit) => {
+          const room = liquidRoom(lines, limit)!;
+          expect(room.pouredMg).toBe(lines.reduce((sum, l) => sum + l.weighedMg, 0));
+          expect(room.roomMg).toBeGreaterThanOrEqual(0);
+          expect(room.roomMg).toBeLessThanOrEqual(Math.max(0, limit));
+          expect(room.pouredMg + room.roomMg).toBeLessThanOrEqual(Math.max(room.capMg, room.pouredMg));
+        },
+      ),
+    );
+    expect(liquidRoom([], null)).toBeNull();
+  });
+
+  it('takes what left the jug', () => {
+    expect(poured(1_400_000, 260_000)).toBe(1_140_000);
+    expect(poured(100, 200)).toBe(0);
+  });
+});

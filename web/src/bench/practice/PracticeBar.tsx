@@ -1,0 +1,135 @@
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import { useQuery } from '@tanstack/react-query';
+import { useEffect, useRef, useState } from 'react';
+import { DISASTER_WORDS, chooseDisaster, practiceScript, type Disaster, type PracticeMove } from '@zest/core';
+import { ROUTES, type Probe, type Scale } from '@zest/contract';
+import { call } from '../../app/api.js';
+import { COLOUR, SHORT } from '../../app/theme.js';
+import { useAsked } from './need.js';
+
+const SPEEDS = [1, 3, 10];
+const KEY = 'zest-practice';
+
+interface Settings {
+  on: boolean;
+  speed: number;
+  disasters: boolean;
+}
+
+/** In the practice shop: deliveries come by themselves, at a chosen speed, with small disasters if wanted. */
+export function PracticeBar() {
+  const health = useQuery({ queryKey: ['health'], queryFn: () => call(ROUTES.health), staleTime: Infinity });
+  const [settings, setSettings] = useState<Settings>(read);
+  const disaster = useDeliveries(settings);
+  if (!health.data?.demo) return null;
+  const change = (more: Partial<Settings>) => {
+    const next = { ...settings, ...more };
+    sessionStorage.setItem(KEY, JSON.stringify(next));
+    setSettings(next);
+  };
+  const button = { minHeight: 44, fontSize: 16, color: COLOUR.ink, py: 0 };
+  return (
+    <Box
+      role="region"
+      aria-label="Practice"
+      sx={{
+        display: 'flex',
+        gap: 1,
+        alignItems: 'center',
+        px: 3,
+        bgcolor: COLOUR.steel,
+        fontSize: 17,
+        [SHORT]: { display: 'none' },
+      }}
+    >
+      <Button sx={button} aria-pressed={settings.on} onClick={() => change({ on: !settings.on })}>
+        {settings.on ? 'Practice: deliveries come by themselves' : 'Practice: let deliveries come'}
+      </Button>
+      {settings.on ? (
+        <>
+          {SPEEDS.map((speed) => (
+            <Button
+              key={speed}
+              sx={{
+                ...button,
+                minWidth: 44,
+                textDecoration: speed === settings.speed ? 'underline' : 'none',
+              }}
+              aria-pressed={speed === settings.speed}
+              aria-label={`Speed ${speed}`}
+              onClick={() => change({ speed })}
+            >
+              × {speed}
+            </Button>
+          ))}
+          <Button
+            sx={button}
+            aria-pressed={settings.disasters}
+            onClick={() => change({ disasters: !settings.disasters })}
+          >
+            {settings.disasters ? 'with small disasters' : 'without disasters'}
+          </Button>
+        </>
+      ) : null}
+      {disaster === 'none' ? null : (
+        <Box role="status" sx={{ ml: 'auto', fontWeight: 700 }}>
+          {DISASTER_WORDS[disaster]}
+        </Box>
+      )}
+    </Box>
+  );
+}
+
+function read(): Settings {
+  const kept = sessionStorage.getItem(KEY);
+  return kept ? (JSON.parse(kept) as Settings) : { on: false, speed: 1, disasters: false };
+}
+
+/** Delivers what the screen asks for, once for each thing asked. */
+function useDeliveries({ on, speed, disasters }: Settings): Disaster {
+  const asked = useAsked();
+  const [disaster, setDisaster] = useState<Disaster>('none');
+  const key = on ? asked?.key : undefined;
+  const latest = useRef(asked);
+  useEffect(() => {
+    latest.current = asked;
+  });
+  useEffect(() => {
+    const need = latest.current?.need;
+    if (key === undefined || need === undefined) return;
+    const happens = chooseDisaster(need, disasters, Math.random);
+    setDisaster(happens);
+    const moves = practiceScript(need, happens, speed);
+    const timers: number[] = [];
+    let at = 0;
+    for (const move of moves) {
+      at += move.afterMs;
+      timers.push(window.setTimeout(() => void play(move).catch(() => undefined), at));
+    }
+    return () => timers.forEach((timer) => window.clearTimeout(timer));
+  }, [key, speed, disasters]);
+  return on ? disaster : 'none';
+}
+
+function play(move: PracticeMove): Promise<unknown> {
+  switch (move.what) {
+    case 'put':
+      return call(ROUTES.playScale, {
+        params: { id: move.scaleId as Scale['id'] },
+        body: { action: 'put', massMg: move.massMg },
+      });
+    case 'set':
+      return call(ROUTES.playProbe, {
+        params: { id: move.probeId as Probe['id'] },
+        body: { action: 'set', tempC: move.tempC },
+      });
+    case 'tare':
+      return call(ROUTES.tareScale, { params: { id: move.scaleId as Scale['id'] } });
+    default:
+      return call(ROUTES.playScale, {
+        params: { id: move.scaleId as Scale['id'] },
+        body: { action: move.what },
+      });
+  }
+}
