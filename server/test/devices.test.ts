@@ -1,8 +1,8 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import type { ScaleReadingMessage } from '@zest/contract';
+import type { ProbeReadingMessage, ScaleReadingMessage } from '@zest/contract';
 import { freePorts } from '@zest/ops';
-import { LineScaleDriver } from '../src/devices/index.js';
-import { parseLine } from '../src/devices/protocol.js';
+import { LineScaleDriver, LineThermometer } from '../src/devices/index.js';
+import { parseLine, parseProbeLine } from '../src/devices/protocol.js';
 import { startScaleProgram } from '../src/devices/simulator/program.js';
 import { SimulatedScale } from '../src/devices/simulator/scale.js';
 
@@ -35,6 +35,46 @@ describe('the line protocol', () => {
     'W ; 1 S',
   ])('takes %j for noise', (text) => {
     expect(parseLine(text)).toBeUndefined();
+    expect(parseProbeLine(text)).toBeUndefined();
+  });
+
+  it('reads a channel of the thermometer, steady, moving or open', () => {
+    expect(parseProbeLine('T a-1 hand 2.4 S')).toEqual({
+      sequence: 'a-1',
+      channel: 'hand',
+      tempC: 2.4,
+      steady: true,
+    });
+    expect(parseProbeLine('T a-2 core -18.0 M')).toMatchObject({ tempC: -18, steady: false });
+    expect(parseProbeLine('T a-3 core2 OPEN M')).toMatchObject({ tempC: null });
+    expect(parseProbeLine('T a-4 core 71.25 S')).toBeUndefined();
+  });
+});
+
+describe('the thermometer program', () => {
+  it('settles on what it is set to, is believed for a steady reading, and says when a probe is pulled', async () => {
+    const port = await freePorts(5);
+    const stop = await startScaleProgram(port, 3);
+    const thermometer = new LineThermometer(port);
+    const heard: ProbeReadingMessage[] = [];
+    thermometer.onReading((reading) => heard.push(reading));
+    const wait = (test: (reading: ProbeReadingMessage) => boolean) =>
+      expect.poll(() => heard.some(test), { timeout: 20_000 }).toBe(true);
+    try {
+      await wait((r) => r.probeId === 'hand' && r.connected);
+      thermometer.play('hand', { action: 'set', tempC: -1.5 });
+      await wait((r) => r.probeId === 'hand' && r.steady && r.tempC === -1.5);
+      const last = heard.filter((r) => r.probeId === 'hand' && r.steady && r.tempC === -1.5).at(-1)!;
+      expect(thermometer.believes(last.id, -1.5)).toBe(true);
+      expect(thermometer.believes(last.id, -1.4)).toBe(false);
+      expect(thermometer.believes('probe-hand-made-up', -1.5)).toBe(false);
+      thermometer.play('hand', { action: 'unplug' });
+      await wait((r) => r.probeId === 'hand' && !r.connected);
+      expect(thermometer.list().find((p) => p.id === 'hand')?.connected).toBe(false);
+    } finally {
+      thermometer.close();
+      stop();
+    }
   });
 });
 
@@ -93,7 +133,7 @@ describe('the driver on the scale program', () => {
     });
 
   beforeAll(async () => {
-    const port = await freePorts(4);
+    const port = await freePorts(5);
     stop = await startScaleProgram(port, 7);
     driver = new LineScaleDriver(port, () => nowMs);
     driver.onReading((reading) => waiting.forEach((look) => look(reading)));

@@ -2,7 +2,8 @@
 const SHELL = 'zest-shell-1';
 const ANSWERS = 'zest-answers-1';
 /** Answers that the bench needs to show its work; everything else is asked of the server only. */
-const KEPT = /^\/api\/v1\/(health|session|batches|batches\/[0-9a-f-]{36}|batches\/[0-9a-f-]{36}\/lots|people\/names|scales|probes|bench-rules)$/;
+const KEPT =
+  /^\/api\/v1\/(health|session|batches|batches\/[0-9a-f-]{36}|batches\/[0-9a-f-]{36}\/lots|people\/names|scales|probes|bench-rules)$/;
 
 self.addEventListener('install', () => self.skipWaiting());
 

@@ -1,0 +1,81 @@
+import { v7 as uuid } from 'uuid';
+import type { BatchSheet, BenchLot, SheetLine, SheetStep } from '@zest/contract';
+import { openSmallBatch, sheetOf, tick, type Hands, type TestShop } from './shop.js';
+
+export const stepOf = (sheet: BatchSheet, kind: string): SheetStep =>
+  sheet.steps.find((s) => s.kind === kind)!;
+export const lineOf = (sheet: BatchSheet, name: string): SheetLine =>
+  sheet.lines.find((l) => l.name === name)!;
+export const current = (sheet: BatchSheet): SheetStep => sheet.steps.find((s) => s.state === 'current')!;
+
+/** What tests do at the bench of a shop, as Bram unless somebody else is named. */
+export function benchHands(shop: TestShop, ines: Hands, bram: Hands) {
+  const weigh = (batch: BatchSheet, line: SheetLine, massMg = line.dueMg, more: object = {}) =>
+    bram.post(`/batches/${batch.id}/weighings`, { id: uuid(), lineId: line.id, massMg, ...more });
+  const read = (batch: BatchSheet, stepId: string, kind: string, value: number, more: object = {}) =>
+    bram.post(`/batches/${batch.id}/readings`, { id: uuid(), stepId, kind, value, ...more });
+  const out = (batch: BatchSheet, stepId: string, massMg: number, more: object = { to: 'next' }) =>
+    bram.post(`/batches/${batch.id}/out`, { id: uuid(), stepId, massMg, ...more });
+  const send = (batch: BatchSheet, what: string, body: object, who = bram) =>
+    who.post(`/batches/${batch.id}/${what}`, { id: uuid(), ...body });
+  /** The sheet that a command answers; fails with what was refused. */
+  async function done(batch: BatchSheet, what: string, body: object, who = bram): Promise<BatchSheet> {
+    const answer = await send(batch, what, body, who);
+    if (answer.status !== 200) throw new Error(JSON.stringify(answer.body));
+    return answer.body as BatchSheet;
+  }
+  const lots = async (batch: BatchSheet) => (await bram.get(`/batches/${batch.id}/lots`)).body as BenchLot[];
+
+  async function close(batch: BatchSheet, who = bram, more: object = {}): Promise<BatchSheet> {
+    const now = await sheetOf(ines, batch.id);
+    const { id, version } = current(now);
+    const answer = await who.post(`/batches/${batch.id}/steps/${id}/close`, { id: uuid(), version, ...more });
+    if (answer.status !== 200) throw new Error(JSON.stringify(answer.body));
+    return answer.body as BatchSheet;
+  }
+
+  /** Two kilograms of Quay Thick brought to a step, everything before it done as it should be. */
+  async function upTo(
+    kind: 'weigh-meat' | 'weigh-dry' | 'mix' | 'stuff',
+    leaveOut: string[] = [],
+  ): Promise<BatchSheet> {
+    const batch = await openSmallBatch(ines, 2_000_000);
+    await read(batch, stepOf(batch, 'chill').id, 'temperature', 1.5);
+    await close(batch);
+    if (kind === 'weigh-meat') return sheetOf(ines, batch.id);
+    for (const line of batch.lines.filter((l) => l.kind === 'meat')) await weigh(batch, line);
+    await close(batch);
+    const grind = stepOf(batch, 'grind').id;
+    await tick(bram, batch.id, grind, 'ready');
+    await read(batch, grind, 'before', 1);
+    await out(batch, grind, 1_980_000);
+    await read(batch, grind, 'temperature', 3);
+    await close(batch);
+    if (kind === 'weigh-dry') return sheetOf(ines, batch.id);
+    for (const line of (await sheetOf(ines, batch.id)).lines.filter((l) => l.kind === 'dry')) {
+      if (!leaveOut.includes(line.name)) await weigh(batch, line);
+    }
+    await close(batch, ines, leaveOut.length > 0 ? { override: 'Forgotten on purpose' } : {});
+    if (kind === 'mix') return sheetOf(ines, batch.id);
+    const mix = stepOf(batch, 'mix').id;
+    await tick(bram, batch.id, mix, 'ready');
+    await read(batch, mix, 'minutes', 4);
+    await read(batch, mix, 'tack', 1);
+    await close(batch);
+    return sheetOf(ines, batch.id);
+  }
+
+  async function taste(batch: BatchSheet, passed: 0 | 1, coreC = 74) {
+    const { id } = stepOf(batch, 'stuff');
+    shop.clock.minutes(1);
+    await read(batch, id, 'core', coreC);
+    await read(batch, id, 'verdict', passed);
+    shop.clock.minutes(1);
+    return (await sheetOf(ines, batch.id)).taste;
+  }
+
+  /** The cards of the lead, all of them. */
+  const cards = async () => JSON.stringify(await shop.owner.query('SELECT sentence FROM $db.notice'));
+  return { weigh, read, out, send, done, lots, close, upTo, taste, cards };
+}
+export type BenchHands = ReturnType<typeof benchHands>;
