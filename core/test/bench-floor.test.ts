@@ -8,12 +8,14 @@ import {
   lossHint,
   poured,
   ratePerHour,
+  readTubCode,
   readyChecks,
   rhythm,
   runningTimers,
   startList,
   tasteState,
   timerWords,
+  tubCode,
   usualLoss,
   type ReadyFacts,
   type StartFacts,
@@ -285,6 +287,19 @@ describe('what is said while it can still be mended', () => {
     expect(lossHint({ ...step, outMg: 0 })).toBeNull();
     expect(lossHint({ ...step, usual: usualLoss([0.006]) })).toBeNull();
     expect(usualLoss([])).toBeUndefined();
+  });
+});
+
+describe('the code on a tub', () => {
+  it('is read back as it was printed, whatever the scanner does to its case, and nothing else is', () => {
+    fc.assert(
+      fc.property(fc.integer({ min: 1, max: 1e8 }), fc.integer({ min: 0, max: 99 }), (batchNumber, load) => {
+        expect(readTubCode(tubCode(batchNumber, load))).toEqual({ batchNumber, load });
+        expect(readTubCode(` ${tubCode(batchNumber, load).toLowerCase()} `)).toEqual({ batchNumber, load });
+      }),
+    );
+    for (const code of ['T-0042', 'B-L1', 'B12-L', 'B12L3', 'XB12-L3', ''])
+      expect(readTubCode(code)).toBeUndefined();
   });
 });
 

@@ -7,3 +7,4 @@ export * from './ready.js';
 export * from './rhythm.js';
 export * from './taste-state.js';
 export * from './timers.js';
+export * from './tub-code.js';

@@ -1,10 +1,19 @@
-import { readFile, rm } from 'node:fs/promises';
+import { readFile, readdir, rm } from 'node:fs/promises';
 import path from 'node:path';
 import { CHROMIUM, MARIADB, ensurePackages } from '../packages.js';
 import { ROOT } from '../paths.js';
 import { run } from '../run.js';
 import { tempFolder } from '../temp-folder.js';
 import { say } from '../say.js';
+
+/** Browser tests long enough to run beside all the others, against a demonstration of their own. */
+const APART = 'workbench.spec.ts';
+
+/** The browser tests in the parts that run beside each other. */
+async function browserParts(): Promise<string[][]> {
+  const files = (await readdir(path.join(ROOT, 'e2e'))).filter((f) => f.endsWith('.spec.ts'));
+  return [files.filter((f) => f !== APART), [APART]];
+}
 
 interface Tally {
   passed: number;
@@ -34,16 +43,30 @@ export async function test(): Promise<number> {
       { cwd: ROOT, env },
     );
     const unit = await readVitest(unitReport, unitCode);
-    const browserReport = path.join(folder, 'browser.json');
-    const browserCode = await run(
-      'npx',
-      ['--no-install', 'playwright', 'test', '--config', 'e2e/playwright.config.ts'],
-      {
-        cwd: ROOT,
-        env: { ...env, PLAYWRIGHT_JSON_OUTPUT_NAME: browserReport },
-      },
+    const parts = await Promise.all(
+      (await browserParts()).map(async (files, i) => {
+        const report = path.join(folder, `browser-${i}.json`);
+        const code = await run(
+          'npx',
+          [
+            '--no-install',
+            'playwright',
+            'test',
+            '--config',
+            'e2e/playwright.config.ts',
+            '--output',
+            path.join(folder, `results-${i}`),
+            ...files,
+          ],
+          { cwd: ROOT, env: { ...env, PLAYWRIGHT_JSON_OUTPUT_NAME: report } },
+        );
+        return readPlaywright(report, code);
+      }),
     );
-    const browser = await readPlaywright(browserReport, browserCode);
+    const browser = parts.reduce((sum, p) => ({
+      passed: sum.passed + p.passed,
+      failed: sum.failed + p.failed,
+    }));
     const failed = unit.failed + browser.failed;
     say(`${unit.passed + browser.passed} passed, ${failed} failed`);
     return failed === 0 ? 0 : 1;

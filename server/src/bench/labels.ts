@@ -1,14 +1,9 @@
-import { formatMass, type FormatOptions } from '@zest/core';
+import { formatMass, tubCode, type FormatOptions } from '@zest/core';
 import type { BatchSheet, PrintLabel, Printed, Person } from '@zest/contract';
 import { readSheet } from '../batches/index.js';
 import type { AppContext } from '../platform/app-context.js';
 import { pdfOf } from '../platform/pdf.js';
 import { recordMark } from './readings.js';
-
-/** What the code on a tub of a load says, and what a scanner types: batch and load. */
-export function tubCode(batchNumber: number, load: number): string {
-  return `B${batchNumber}-L${load}`;
-}
 
 /**
  * Prints the label of a tub or bag into the spool: product, batch, load, kilograms, recipe version,

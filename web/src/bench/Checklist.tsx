@@ -6,10 +6,11 @@ import { useShortcut } from '../app/shortcuts.js';
 import { COLOUR, SHORT } from '../app/theme.js';
 import { Tick, Triangle } from '../app/Trouble.js';
 import { useUnits } from '../app/units.js';
-import { BenchFrame, Primary } from './BenchFrame.js';
+import { Primary } from './BenchButtons.js';
+import { BenchFrame } from './BenchFrame.js';
 import type { Pending } from './pending.js';
 
-export interface ChecklistItem {
+interface ChecklistItem {
   key: string;
   words: string;
   /** Where a hand can be hurt; stands above the others. */

@@ -5,7 +5,7 @@ import { Triangle } from '../app/Trouble.js';
 import { useNow } from './use-now.js';
 
 /** When the meat of a batch left the cold and went back: the first weight, the chills, what was ticked. */
-export function chillEvents(sheet: BatchSheet): ChillEvent[] {
+function chillEvents(sheet: BatchSheet): ChillEvent[] {
   const first = sheet.entries.find((e) => e.lineId !== null);
   const rests = new Set(['chill', 'rest', 'cool', 'freeze']);
   return [

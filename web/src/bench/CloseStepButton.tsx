@@ -9,7 +9,7 @@ import { usePerson } from '../app/session.js';
 import { useShortcut } from '../app/shortcuts.js';
 import { Triangle } from '../app/Trouble.js';
 import { useUnits } from '../app/units.js';
-import { Primary, Secondary } from './BenchFrame.js';
+import { Primary, Secondary } from './BenchButtons.js';
 import type { Pending } from './pending.js';
 
 interface CloseStepButtonProps {

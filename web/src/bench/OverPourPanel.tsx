@@ -9,7 +9,7 @@ import { ReasonDialog } from '../app/ReasonDialog.js';
 import { COLOUR } from '../app/theme.js';
 import { Triangle } from '../app/Trouble.js';
 import { useUnits } from '../app/units.js';
-import { Secondary } from './BenchFrame.js';
+import { Secondary } from './BenchButtons.js';
 
 interface OverPourPanelProps {
   sheet: BatchSheet;

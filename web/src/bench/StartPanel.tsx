@@ -1,7 +1,7 @@
 import { startList } from '@zest/core';
 import type { BatchSheet, SheetStep } from '@zest/contract';
 import { useUnits } from '../app/units.js';
-import { Secondary } from './BenchFrame.js';
+import { Secondary } from './BenchButtons.js';
 import { Checklist } from './Checklist.js';
 import { markEntry } from './entries.js';
 import type { Pending } from './pending.js';

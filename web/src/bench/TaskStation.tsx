@@ -1,16 +1,19 @@
 import Box from '@mui/material/Box';
 import ButtonBase from '@mui/material/ButtonBase';
 import { useState } from 'react';
+import { readTubCode } from '@zest/core';
 import type { BatchSheet, SheetStep } from '@zest/contract';
-import { useShortcut } from '../app/shortcuts.js';
-import { COLOUR, NUMERALS } from '../app/theme.js';
-import { Tick } from '../app/Trouble.js';
+import { useScan, useShortcut } from '../app/shortcuts.js';
+import { COLOUR, NUMERALS, SHORT } from '../app/theme.js';
+import { Tick, Triangle } from '../app/Trouble.js';
 import { useUnits, type Units } from '../app/units.js';
 import { ReverseDialog } from '../batches/ReverseDialog.js';
 import { CasingStrip } from '../kit/casing-strip/CasingStrip.js';
-import { BenchFrame, Secondary } from './BenchFrame.js';
+import { Secondary } from './BenchButtons.js';
+import { BenchFrame } from './BenchFrame.js';
 import { ColdStrip } from './ColdStrip.js';
 import { CloseStepPrimary, SignPast } from './CloseStepButton.js';
+import { markEntry } from './entries.js';
 import { MorePanel } from './more/MorePanel.js';
 import type { Pending } from './pending.js';
 import { MassTask } from './tasks/MassTask.js';
@@ -33,6 +36,16 @@ export function TaskStation({ sheet, step, pending }: TaskStationProps) {
   const lastEntry = [...sheet.entries]
     .reverse()
     .find((e) => e.stepId === step.id && !e.reversed && e.reversesId === null && e.how !== 'derived');
+  const [wrongTub, setWrongTub] = useState<string>();
+  useScan((code) => {
+    const tub = readTubCode(code);
+    if (!tub) return;
+    const right = tub.batchNumber === sheet.number;
+    setWrongTub(right ? undefined : code);
+    if (!right) return;
+    void pending.record(markEntry(step.id, 'scan', `Tub ${code}`, { subject: code }));
+    setChosenId(tasks.find((t) => !isWeighed(t) && t.load === tub.load && !t.done)?.id);
+  });
   useShortcut('z', 'take the last weight back', () => setTakingBack(true), lastEntry !== undefined);
   const actions = (
     <>
@@ -46,7 +59,12 @@ export function TaskStation({ sheet, step, pending }: TaskStationProps) {
   );
   const body = (
     <>
-      <Box sx={{ fontSize: 24, mb: 1 }}>{step.say}</Box>
+      {wrongTub ? (
+        <Box role="alert" sx={{ display: 'flex', gap: 1, fontSize: 28, fontWeight: 700, mb: 1 }}>
+          <Triangle size={32} /> Tub {wrongTub} belongs to another batch. Do not pour it in.
+        </Box>
+      ) : null}
+      <Box sx={{ fontSize: 24, mb: 1, [SHORT]: { display: 'none' } }}>{step.say}</Box>
       <TaskRow tasks={tasks} chosenId={task?.id} onChoose={setChosenId} />
       {takingBack && lastEntry ? (
         <ReverseDialog batchId={sheet.id} entry={lastEntry} onClose={() => setTakingBack(false)} />

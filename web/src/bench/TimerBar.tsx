@@ -2,7 +2,7 @@ import Box from '@mui/material/Box';
 import { timerWords } from '@zest/core';
 import type { BatchSheet } from '@zest/contract';
 import { COLOUR, NUMERALS } from '../app/theme.js';
-import { Secondary } from './BenchFrame.js';
+import { Secondary } from './BenchButtons.js';
 import { markEntry } from './entries.js';
 import type { Pending } from './pending.js';
 import { timersOf } from './timers.js';

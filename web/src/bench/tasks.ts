@@ -144,11 +144,17 @@ function readTask(sheet: BatchSheet, step: SheetStep, kind: ReadingKind): ReadTa
     kind,
     title: READING_TITLE[kind],
     required: true,
-    done: kind === 'verdict' ? sheet.taste.state === 'passed' : values.length > 0 && !missing,
+    done: isDone(sheet, kind, last?.value) ?? (values.length > 0 && !missing),
     value: last?.kind === 'tally' ? tallied : last?.value,
     n: values.length,
     load: 0,
   };
+}
+
+/** A patty is read only when it is done through, and judged only when the judgement holds. */
+function isDone(sheet: BatchSheet, kind: ReadingKind, value: number | undefined): boolean | undefined {
+  if (kind === 'core') return value !== undefined && value >= sheet.taste.doneC;
+  return kind === 'verdict' ? sheet.taste.state === 'passed' : undefined;
 }
 
 /** Loads and lots one by one, each with its own minutes, bind and temperature. */

@@ -3,7 +3,7 @@ import Button from '@mui/material/Button';
 import Dialog from '@mui/material/Dialog';
 import { useState } from 'react';
 import type { BatchSheet, SheetLine, SheetStep } from '@zest/contract';
-import { Secondary } from '../BenchFrame.js';
+import { Secondary } from '../BenchButtons.js';
 import type { Pending } from '../pending.js';
 import { AnotherLot } from './AnotherLot.js';
 import { Choices } from './Choices.js';

@@ -1,7 +1,7 @@
 import type { CasingUse, MassOut, NewMark, NewReading, Weighing } from '@zest/contract';
 
 /** A request to close a step that was made while the line was down. */
-export interface CloseRequest {
+interface CloseRequest {
   id: string;
   stepId: string;
   version: number;

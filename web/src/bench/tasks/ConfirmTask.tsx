@@ -1,7 +1,8 @@
 import Box from '@mui/material/Box';
 import { useShortcut } from '../../app/shortcuts.js';
 import { SHORT } from '../../app/theme.js';
-import { BenchFrame, Primary, Secondary } from '../BenchFrame.js';
+import { Primary, Secondary } from '../BenchButtons.js';
+import { BenchFrame } from '../BenchFrame.js';
 import { readingEntry } from '../entries.js';
 import type { ReadingTaskProps } from '../task-props.js';
 

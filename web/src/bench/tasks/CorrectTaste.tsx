@@ -9,7 +9,8 @@ import { call } from '../../app/api.js';
 import { NUMERALS } from '../../app/theme.js';
 import { Trouble } from '../../app/Trouble.js';
 import { useUnits } from '../../app/units.js';
-import { BenchFrame, Primary, Secondary } from '../BenchFrame.js';
+import { Primary, Secondary } from '../BenchButtons.js';
+import { BenchFrame } from '../BenchFrame.js';
 import type { ReadingTaskProps } from '../task-props.js';
 
 /** One touch changes a dose by this part of it. */

@@ -5,7 +5,7 @@ import { deviceNow } from '../../app/device-time.js';
 import { useShortcut } from '../../app/shortcuts.js';
 import { NUMERALS } from '../../app/theme.js';
 import { useUnits } from '../../app/units.js';
-import { Primary, Secondary } from '../BenchFrame.js';
+import { Primary, Secondary } from '../BenchButtons.js';
 import { readingEntry } from '../entries.js';
 import type { ReadingTaskProps } from '../task-props.js';
 import { useTyped } from '../typed.js';

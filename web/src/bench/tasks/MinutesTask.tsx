@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { useShortcut } from '../../app/shortcuts.js';
 import { deviceNow } from '../../app/device-time.js';
-import { Primary, Secondary } from '../BenchFrame.js';
+import { Primary, Secondary } from '../BenchButtons.js';
 import { readingEntry } from '../entries.js';
 import type { ReadingTaskProps } from '../task-props.js';
 import { useTyped } from '../typed.js';

@@ -4,7 +4,7 @@ import { deviceTime } from '../../app/device-time.js';
 import { useShortcut } from '../../app/shortcuts.js';
 import { Triangle } from '../../app/Trouble.js';
 import { useUnits } from '../../app/units.js';
-import { Primary } from '../BenchFrame.js';
+import { Primary } from '../BenchButtons.js';
 import type { ReadingTaskProps } from '../task-props.js';
 import { useTyped } from '../typed.js';
 import { TypedFrame } from './TypedFrame.js';
@@ -18,12 +18,14 @@ export function NumberTask(props: ReadingTaskProps) {
   const typed = useTyped('type the metres');
   const unit = units.options.system === 'metric' ? 'm' : 'ft';
   const { casing } = sheet;
+  const plannedMm = casing && casing.usedMm === 0 ? Math.round(casing.needM * 100) * 10 : undefined;
+  const lengthMm =
+    typed.value === undefined ? plannedMm : Math.round(typed.value * (unit === 'm' ? 1000 : MM_PER_FT));
   const record = async () => {
-    if (typed.value === undefined) return;
-    const lengthMm = Math.round(typed.value * (unit === 'm' ? 1000 : MM_PER_FT));
+    if (lengthMm === undefined) return;
     await pending.record({
       kind: 'casing',
-      label: `${task.title} ${typed.text} ${unit}`,
+      label: `${task.title} ${units.length(lengthMm)}`,
       body: { id: uuid(), stepId: step.id, lengthMm, deviceTime: deviceTime() },
     });
     typed.clear();
@@ -42,8 +44,10 @@ export function NumberTask(props: ReadingTaskProps) {
       }
       shown={{ value: typed.text || '–', unit }}
       primary={
-        <Primary onClick={() => void record()} disabled={typed.value === undefined}>
-          Record {typed.text} {unit}
+        <Primary onClick={() => void record()} disabled={lengthMm === undefined}>
+          {typed.value === undefined && lengthMm !== undefined
+            ? `As planned: ${units.length(lengthMm)}`
+            : `Record ${typed.text} ${unit}`}
         </Primary>
       }
       more={

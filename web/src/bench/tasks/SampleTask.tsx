@@ -3,7 +3,7 @@ import { sample } from '@zest/core';
 import { useShortcut } from '../../app/shortcuts.js';
 import { NUMERALS } from '../../app/theme.js';
 import { useUnits } from '../../app/units.js';
-import { Primary } from '../BenchFrame.js';
+import { Primary } from '../BenchButtons.js';
 import { readingEntry } from '../entries.js';
 import { DIVISION_MG, showOnScale } from '../scales.js';
 import { usePracticeNeed } from '../practice/need.js';

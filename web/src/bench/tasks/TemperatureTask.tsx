@@ -8,7 +8,7 @@ import { call } from '../../app/api.js';
 import { useProbeReading } from '../../app/live.js';
 import { useShortcut } from '../../app/shortcuts.js';
 import { useUnits } from '../../app/units.js';
-import { Primary, Secondary } from '../BenchFrame.js';
+import { Primary, Secondary } from '../BenchButtons.js';
 import { markEntry, readingEntry } from '../entries.js';
 import { usePracticeNeed } from '../practice/need.js';
 import type { ReadingTaskProps } from '../task-props.js';
@@ -103,6 +103,11 @@ export function TemperatureTask(props: ReadingTaskProps) {
       more={
         <>
           <ProbeWords probe={probe} connected={live !== undefined} />
+          {task.kind === 'core' && task.value !== undefined && !task.done ? (
+            <Box role="alert" sx={{ fontSize: 24, fontWeight: 700 }}>
+              {units.temperature(task.value)} is not done through: fry it on, then read again.
+            </Box>
+          ) : null}
           {task.kind === 'core' ? <Disagreement /> : null}
           {problem ? (
             <Box role="alert" sx={{ fontSize: 24, fontWeight: 700 }}>
