@@ -278,7 +278,7 @@ test('another lot by its scanned code, a substitute by its factor, a splash that
   await playScale(page, 'bench', { action: 'put', massMg: 0 });
   await page.getByRole('button', { name: '5', exact: true }).click();
   await page.getByRole('button', { name: '0', exact: true }).click();
-  await page.getByRole('button', { name: /^Take 50 g Iced water/ }).click();
+  await page.getByRole('button', { name: /^Take 50\.0\sg Iced water/ }).click();
   await expect
     .poll(async () => (await sheet(page, id)).lines.filter((l) => l.name === 'Iced water').length)
     .toBe(2);

@@ -71,9 +71,11 @@ describe('the entries of a device', () => {
       return Promise.resolve({ kind: 'taken' });
     });
     await queue.record('batch', entry('first'));
-    up = true;
     await queue.record('batch', entry('second'));
-    expect(sent).toEqual([true, false]);
+    expect(queue.entries.map((k) => k.offline)).toEqual([true, true]);
+    up = true;
+    await queue.record('batch', entry('third'));
+    expect(sent).toEqual([true, true, false]);
   });
 
   it('that are refused stay with their sentence until somebody has seen it, and do not hold up the others', async () => {

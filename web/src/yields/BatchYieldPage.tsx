@@ -11,6 +11,7 @@ import { COLOUR, MATERIAL_FILL, NUMERALS } from '../app/theme.js';
 import { Triangle, Trouble } from '../app/Trouble.js';
 import { useUnits } from '../app/units.js';
 import { EntryList } from '../batches/EntryList.js';
+import { Learned } from './Learned.js';
 import { useBatch } from '../batches/use-batch.js';
 import { WeightRibbon } from '../kit/weight-ribbon/WeightRibbon.js';
 
@@ -116,6 +117,7 @@ function BatchYield({ sheet }: { sheet: BatchSheet }) {
         </TableBody>
       </Table>
       <CostParts sheet={sheet} />
+      <Learned learned={sheet.learned} />
       <EntryList sheet={sheet} />
     </Box>
   );

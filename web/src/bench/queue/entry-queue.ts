@@ -85,11 +85,17 @@ export class EntryQueue {
         await this.dismiss(kept.seq);
         continue;
       }
-      const changed = { ...kept, offline: true, refused: sent.kind === 'refused' ? sent.sentence : null };
-      this.#change(this.#entries.map((k) => (k.seq === changed.seq ? changed : k)));
-      await this.#store.put(changed);
-      if (sent.kind === 'away') return;
+      if (sent.kind === 'away') {
+        for (const late of this.#waiting()) await this.#replace({ ...late, offline: true });
+        return;
+      }
+      await this.#replace({ ...kept, offline: true, refused: sent.sentence });
     }
+  }
+
+  async #replace(kept: KeptEntry): Promise<void> {
+    this.#change(this.#entries.map((k) => (k.seq === kept.seq ? kept : k)));
+    await this.#store.put(kept);
   }
 
   #waiting(): KeptEntry[] {

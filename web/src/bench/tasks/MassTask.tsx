@@ -2,10 +2,11 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { useState } from 'react';
 import { v7 as uuid } from 'uuid';
-import { DEFECT_CAUSES } from '@zest/core';
+import { DEFECT_CAUSES, ratePerHour } from '@zest/core';
+import type { BatchSheet, SheetStep } from '@zest/contract';
 import { deviceTime } from '../../app/device-time.js';
 import { useShortcut } from '../../app/shortcuts.js';
-import { useUnits } from '../../app/units.js';
+import { useUnits, type Units } from '../../app/units.js';
 import { Keypad } from '../../kit/keypad/Keypad.js';
 import { Primary, Secondary } from '../BenchButtons.js';
 import { BenchFrame } from '../BenchFrame.js';
@@ -113,7 +114,7 @@ export function MassTask({
           <Box sx={{ fontSize: 34, fontWeight: 700, mt: 2 }}>{task.title}</Box>
           <Box sx={{ fontSize: 20 }}>
             {SCALE_NAME[scaleId]} · {units.mass(step.inMg)} came in, {units.mass(step.balanceMg)} is still to
-            be weighed out
+            be weighed out{rate(sheet, step, units)}
           </Box>
           <BigNumber
             shown={
@@ -163,6 +164,15 @@ export function MassTask({
 
 /** In practice so much of what came in comes out again. */
 const USUAL_PART = 0.992;
+
+/** Kilograms an hour since the machine was ready, once something has come out of the grinder. */
+function rate(sheet: BatchSheet, step: SheetStep, units: Units): string {
+  const since = sheet.marks.find((m) => m.kind === 'ready' && m.stepId === step.id)?.at;
+  const last = sheet.entries.filter((e) => e.stepId === step.id && !e.reversed).at(-1)?.at;
+  if (step.kind !== 'grind' || !since || !last || step.outMg === 0) return '';
+  const perHour = ratePerHour(step.outMg, (Date.parse(last) - Date.parse(since)) / 60_000);
+  return perHour === null ? '' : ` · ${units.number(perHour, 0)} kg an hour`;
+}
 
 /** A defect wants its cause, a remainder its destination, before its weight is taken. */
 function notesFor(task: WeighedTask): { ask: string; answers: readonly string[] } | undefined {
