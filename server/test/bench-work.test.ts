@@ -125,6 +125,9 @@ describe('the tasting', () => {
     );
     expect(topUps.map((l) => l.name)).toContain('Ginger');
     expect(topUps.map((l) => l.name)).not.toContain('Fine salt');
+    expect(now.meatBasis).toEqual(batch.meatBasis);
+    const ginger = now.lines.find((l) => l.stepId !== topUps[0]?.stepId && l.name === 'Ginger');
+    expect(ginger?.dueMg).toBe(lineOf(batch, 'Ginger').dueMg);
   });
 });
 
@@ -142,6 +145,7 @@ describe('what was forgotten', () => {
     const due = now.lines.find((l) => l.stepId === current(now).id)!;
     expect(Math.abs(due.dueMg - mace.dueMg)).toBeLessThanOrEqual(mace.dueMg * 0.02);
     expect(current(now).id).not.toBe(mace.stepId);
+    expect((await hands.send(batch, 'late-lines', { lineId: mace.id, minutes: 4 })).status).toBe(409);
     const salt = await hands.send(batch, 'late-lines', { lineId: lineOf(now, 'Fine salt').id, minutes: 4 });
     expect(salt.status).toBe(409);
   });

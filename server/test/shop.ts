@@ -1,6 +1,5 @@
 import type { Express } from 'express';
 import mysql from 'mysql2/promise';
-import { pino } from 'pino';
 import request from 'supertest';
 import { v7 as uuid } from 'uuid';
 import { inject } from 'vitest';
@@ -9,12 +8,10 @@ import { APP } from '@zest/ops';
 import { createApp } from '../src/app/create-app.js';
 import { DemoClock } from '../src/demo/clock.js';
 import { DEMO_SCALES } from '../src/demo/seed.js';
-import { NO_THERMOMETER, spoolPrinter, type ScaleDriver } from '../src/devices/index.js';
-import type { AppContext } from '../src/platform/app-context.js';
+import type { ScaleDriver } from '../src/devices/index.js';
 import { openDatabase } from '../src/platform/database.js';
-import { LiveHub } from '../src/platform/live.js';
 import { migrate } from '../src/platform/migrate.js';
-import { SPOOL, TODAY, copyTemplate, onDatabase } from './template.js';
+import { TODAY, copyTemplate, onDatabase, testApp } from './template.js';
 
 export const SECRETS: Record<string, string> = {
   Ines: 'lowmarsh',
@@ -36,24 +33,7 @@ export async function openTestShop(name: string) {
   const db = openDatabase(appUrl, 6);
   const clock = new DemoClock(TODAY);
   const scales: ScaleDriver = { ...DEMO_SCALES, believes: (id) => id.startsWith('fresh-') };
-  const app: AppContext = {
-    db,
-    now: clock.now,
-    hub: new LiveHub(db, clock.now),
-    scales,
-    probes: NO_THERMOMETER,
-    printer: spoolPrinter(SPOOL),
-    log: pino({ level: process.env['ZEST_TEST_LOG'] ?? 'silent' }),
-    config: {
-      port: 0,
-      databaseUrl: appUrl,
-      webRoot: undefined,
-      scalePort: undefined,
-      spoolFolder: SPOOL,
-      demo: true,
-      logLevel: 'silent',
-    },
-  };
+  const app = testApp(db, clock, scales, appUrl);
   const http = createApp(app);
   return {
     app,

@@ -5,15 +5,16 @@ import { pino } from 'pino';
 import { APP } from '@zest/ops';
 import { DemoClock } from '../src/demo/clock.js';
 import { DEMO_SCALES, seedDemo } from '../src/demo/seed.js';
-import { NO_THERMOMETER, spoolPrinter } from '../src/devices/index.js';
-import { openDatabase } from '../src/platform/database.js';
+import { NO_THERMOMETER, spoolPrinter, type ScaleDriver } from '../src/devices/index.js';
+import type { AppContext } from '../src/platform/app-context.js';
+import { openDatabase, type Database } from '../src/platform/database.js';
 import { LiveHub } from '../src/platform/live.js';
 import { migrate } from '../src/platform/migrate.js';
 
 /** The morning on which every test shop stands. */
 export const TODAY = new Date('2026-03-16T09:00:00Z');
 /** Where test shops print. */
-export const SPOOL = path.join(os.tmpdir(), `zest-test-spool-${process.pid}`);
+const SPOOL = path.join(os.tmpdir(), `zest-test-spool-${process.pid}`);
 const TEMPLATE = 'zest_template';
 
 /** Plays the demonstration once into the template database. */
@@ -22,17 +23,29 @@ export async function fillTemplate(owner: Connection, ownerUrl: string, appUrl: 
   await migrate(onDatabase(ownerUrl, TEMPLATE), APP);
   const db = openDatabase(onDatabase(appUrl, TEMPLATE), 6);
   const clock = new DemoClock(TODAY);
-  const app = {
+  const app = testApp(db, clock, DEMO_SCALES, appUrl);
+  await seedDemo(app, clock, TODAY, seeded(7));
+  await db.close();
+}
+
+/** What the areas are given in a test: the demonstration without devices of its own. */
+export function testApp(
+  db: Database,
+  clock: DemoClock,
+  scales: ScaleDriver,
+  databaseUrl: string,
+): AppContext {
+  return {
     db,
     now: clock.now,
     hub: new LiveHub(db, clock.now),
-    scales: DEMO_SCALES,
+    scales,
     probes: NO_THERMOMETER,
     printer: spoolPrinter(SPOOL),
-    log: pino({ level: 'silent' }),
+    log: pino({ level: process.env['ZEST_TEST_LOG'] ?? 'silent' }),
     config: {
       port: 0,
-      databaseUrl: appUrl,
+      databaseUrl,
       webRoot: undefined,
       scalePort: undefined,
       spoolFolder: SPOOL,
@@ -40,8 +53,6 @@ export async function fillTemplate(owner: Connection, ownerUrl: string, appUrl: 
       logLevel: 'silent',
     },
   };
-  await seedDemo(app, clock, TODAY, seeded(7));
-  await db.close();
 }
 
 /** Copies the template's rows into a database that has just been migrated. */

@@ -58,7 +58,7 @@ export function batchGauges(
   const made = record.lines.flatMap((row) => {
     const sheet = lines.find((l) => l.id === row.id);
     if (!row.document || !sheet) return [];
-    const massMg = sheet.weighedMg > 0 ? sheet.weighedMg : sheet.dueMg;
+    const massMg = sheet.weighedMg > 0 || isClosed(record, row.stepId) ? sheet.weighedMg : sheet.dueMg;
     return [{ ...row.document, dose: { gPerKgMeat: (massMg / meatMg) * 1000 } }];
   });
   const figures = recipeFigures({ lines: made, window: windowAsMade(record) }, carried(made));
@@ -76,6 +76,11 @@ export function batchGauges(
     productYield: expectedYield(recipe.steps),
   });
   return all.map((g: Gauge) => ({ ...g, roomMg: g.roomMg === null ? null : Math.round(g.roomMg) }));
+}
+
+/** What was not weighed at a step that is closed did not go in. */
+function isClosed(record: BatchRecord, stepId: string): boolean {
+  return record.steps.some((s) => s.id === stepId && s.closedAt !== null);
 }
 
 /** Salt and nitrite that rework and cured trims bring, kg per kg of meat. */

@@ -172,7 +172,7 @@ async function record(
       for (const [, amount] of short) noticeShortfall(tx, batchId, transfer, amount, now);
       await also(tx);
       if (late) {
-        noticeLate(tx, batchId, transfer.id, gates[0], transfer.at, now);
+        noticeLate(tx, batchId, gates[0], transfer.at, now);
         await settleLate(tx, batchId, now, transfer.personId ?? '');
       }
       announce(tx, now, { topic: 'batch', batchId });

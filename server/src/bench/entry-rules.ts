@@ -1,3 +1,4 @@
+import { v7 as uuid } from 'uuid';
 import type { AppContext } from '../platform/app-context.js';
 import type { Transaction } from '../platform/database.js';
 import { conflict, notFound } from '../platform/problem.js';
@@ -26,13 +27,12 @@ export function isLate(gate: store.StepGateState | undefined, offline: boolean |
 export function noticeLate(
   tx: Transaction,
   batchId: string,
-  id: string,
   gate: store.StepGateState | undefined,
   at: Date,
   now: Date,
 ): void {
   const sentence = `An entry made without network at ${at.toISOString().slice(11, 16)} UTC came in after ${gate?.title ?? 'its step'} was closed; it stands.`;
-  store.addNotice(tx, { id, batchId, sentence, at: now });
+  store.addNotice(tx, { id: uuid(), batchId, sentence, at: now });
 }
 
 function refuseClosed(gate: store.StepGateState | undefined): void {

@@ -36,7 +36,7 @@ export async function recordReading(
         deviceId: how === 'scale' ? (body.readingId ?? null) : null,
         how,
       });
-      if (late) noticeLate(tx, batchId, body.id, step, eventTime(body.deviceTime, now), now);
+      if (late) noticeLate(tx, batchId, step, eventTime(body.deviceTime, now), now);
       announce(tx, now, { topic: 'batch', batchId });
     });
   } catch (error) {

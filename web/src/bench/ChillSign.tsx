@@ -4,12 +4,14 @@ import type { BatchSheet } from '@zest/contract';
 import { Triangle } from '../app/Trouble.js';
 import { useNow } from './use-now.js';
 
-/** When the meat of a batch left the cold and went back: the first weight, the chills, what was ticked. */
+/** When the meat of a batch left the cold and went back: every weight has it out, chills and ticks have it in. */
 function chillEvents(sheet: BatchSheet): ChillEvent[] {
   const first = sheet.entries.find((e) => e.lineId !== null);
   const rests = new Set(['chill', 'rest', 'cool', 'freeze']);
   return [
-    ...(first ? [{ kind: 'out' as const, at: Date.parse(first.at) }] : []),
+    ...sheet.entries
+      .filter((e) => e.how !== 'derived' && e.measure === 'mg')
+      .map((e) => ({ kind: 'out' as const, at: Date.parse(e.at) })),
     ...sheet.marks
       .filter((m) => m.kind === 'chill')
       .map((m) => ({ kind: m.value === 1 ? ('in' as const) : ('out' as const), at: Date.parse(m.at) })),

@@ -1,4 +1,4 @@
-import { massToken } from '@zest/core';
+import { STEP_KINDS, massToken, type StepKind } from '@zest/core';
 import type { LateLine, Person } from '@zest/contract';
 import { reserve } from '../../ledger/index.js';
 import type { AppContext } from '../../platform/app-context.js';
@@ -11,21 +11,10 @@ import { buildSheet } from '../sheet.js';
 import { insertBefore, lastLinePosition, mustHavePlace, mustStandAt, nextNumber } from './add-work.js';
 import { addNotice } from './notice.js';
 
-/** Mixed in after stuffing has begun, it cannot be. */
-const TOO_LATE = new Set([
-  'link',
-  'rest',
-  'dry-skin',
-  'smoke',
-  'cook',
-  'water-cook',
-  'cool',
-  'bloom',
-  'hang',
-  'cut',
-  'pack',
-  'freeze',
-]);
+/** What stands in casings or has been through heat cannot be mixed again; patties can. */
+function isTooLate(kind: StepKind): boolean {
+  return STEP_KINDS.indexOf(kind) > STEP_KINDS.indexOf('stuff') && kind !== 'form';
+}
 
 /**
  * A forgotten line goes in late: due for what is left of the mix, weighed and mixed in as steps before
@@ -50,7 +39,9 @@ export async function addLateLine(
         `${line.name} has not been left out: its step is open or it has a weight.`,
       );
     }
-    if (TOO_LATE.has(current.document.kind)) {
+    const asked = record.lines.some((l) => l.id !== row.id && l.document?.key === row.document?.key);
+    if (asked) throw conflict('asked-already', `${line.name} is already being put in late.`);
+    if (isTooLate(current.document.kind)) {
       throw conflict(
         'too-late',
         `${line.name} cannot be mixed into what is already in casings. Cook it through at once, or bin it; the lead decides.`,

@@ -61,7 +61,7 @@ export async function correctTaste(
       answer.addMeatKg === undefined
         ? undefined
         : await mustFindMeat(tx, record, body, now, answer.addMeatKg);
-    const n = nextNumber(record, 'taste-');
+    const n = nextNumber(record, 'taste-mix-');
     const steps = correctionSteps(n, meat, record);
     const added = await insertBefore(tx, batchId, mustStandAt(record).position, steps);
     let position = lastLinePosition(record) + 1;
@@ -140,10 +140,11 @@ async function mustFindMeat(
   return { lot, massMg };
 }
 
+/** Keys as a correction of the fat has them: the seasoning of the plain meat is its own, and moves no other line. */
 function correctionSteps(n: number, meat: { lot: MeatLot } | undefined, record: BatchRecord): MethodStep[] {
   const mix = record.steps.find((s) => s.document.kind === 'mix')?.document;
   const weigh: MethodStep = {
-    key: `taste-${n}`,
+    key: meat ? `season-taste-${n}` : `taste-${n}`,
     kind: 'weigh-dry',
     title: meat ? 'Top up for the plain meat' : 'Weigh what was too little',
     say: meat
@@ -154,7 +155,7 @@ function correctionSteps(n: number, meat: { lot: MeatLot } | undefined, record: 
     ...(meat
       ? [
           {
-            key: `taste-meat-${n}`,
+            key: `correction-taste-${n}`,
             kind: 'weigh-meat' as const,
             title: 'Weigh the plain meat',
             say: `Grind ${meat.lot.name} ${meat.lot.code} through the same plate, cold, and weigh it in.`,

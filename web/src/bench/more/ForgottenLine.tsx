@@ -7,6 +7,7 @@ import { call } from '../../app/api.js';
 import { Trouble } from '../../app/Trouble.js';
 import { useUnits } from '../../app/units.js';
 import { Choices } from './Choices.js';
+import { forgottenLines } from './forgotten-lines.js';
 import type { MoreProps } from './MorePanel.js';
 import { useBatchCommand } from './use-batch-command.js';
 
@@ -16,8 +17,7 @@ const MINUTES = [2, 4, 6, 10];
 export function ForgottenLine({ sheet, onClose }: MoreProps) {
   const units = useUnits();
   const { run, error, busy } = useBatchCommand(sheet.id, onClose);
-  const closed = new Set(sheet.steps.filter((s) => s.state === 'closed').map((s) => s.id));
-  const forgotten = sheet.lines.filter((l) => l.kind === 'dry' && l.weighedMg === 0 && closed.has(l.stepId));
+  const forgotten = forgottenLines(sheet);
   const [lineId, setLineId] = useState(forgotten[0]?.id);
   const [minutes, setMinutes] = useState<number>();
   const line = forgotten.find((l) => l.id === lineId);

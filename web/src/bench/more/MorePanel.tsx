@@ -9,6 +9,7 @@ import { AnotherLot } from './AnotherLot.js';
 import { Choices } from './Choices.js';
 import { ColdAndTime } from './ColdAndTime.js';
 import { ForgottenLine } from './ForgottenLine.js';
+import { forgottenLines } from './forgotten-lines.js';
 import { SkipLoad } from './SkipLoad.js';
 import { SomethingElse } from './SomethingElse.js';
 import { Substitute } from './Substitute.js';
@@ -87,14 +88,12 @@ export function MorePanel(props: Omit<MoreProps, 'onClose'>) {
 }
 
 function waysAt({ sheet, step, line }: Omit<MoreProps, 'onClose'>): Way[] {
-  const closed = new Set(sheet.steps.filter((s) => s.state === 'closed').map((s) => s.id));
-  const forgotten = sheet.lines.some((l) => l.kind === 'dry' && l.weighedMg === 0 && closed.has(l.stepId));
   const rest = line !== undefined && line.weighedMg < line.dueMg;
   return [
     ...(rest ? (['lot'] as const) : []),
     ...(rest && line.kind === 'dry' ? (['substitute'] as const) : []),
     ...(sheet.meatMg > 0 ? (['extra'] as const) : []),
-    ...(forgotten ? (['late'] as const) : []),
+    ...(forgottenLines(sheet).length > 0 ? (['late'] as const) : []),
     'label',
     'cold',
     ...(step.loads > 1 ? (['skip'] as const) : []),

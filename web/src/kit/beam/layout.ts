@@ -97,5 +97,13 @@ function spread(items: readonly { wanted: number; room: number }[], width: numbe
       centres[i] = Math.min(width - edge, Math.max(edge, c));
     });
   }
+  const least = (i: number) => (half[i - 1] ?? 0) + (half[i] ?? 0);
+  for (let i = 1; i < centres.length; i += 1) {
+    centres[i] = Math.max(centres[i] ?? 0, (centres[i - 1] ?? 0) + least(i));
+  }
+  for (let i = centres.length - 1; i >= 0; i -= 1) {
+    const edge = i === centres.length - 1 ? width - (half[i] ?? 0) : (centres[i + 1] ?? 0) - least(i + 1);
+    centres[i] = Math.min(centres[i] ?? 0, edge);
+  }
   return centres;
 }
