@@ -75,8 +75,12 @@ const state = async (page: Page) =>
     .isEnabled()
     .catch(() => false)}`;
 
+/** Practice as the list of the bench switches it on, then at its fastest. */
 async function letDeliveriesCome(page: Page): Promise<void> {
+  const bench = page.url();
+  await page.goto('/bench');
   await page.getByRole('button', { name: 'Practice: let deliveries come' }).click();
+  await page.goto(bench);
   await page.getByRole('button', { name: 'Speed 10' }).click();
 }
 

@@ -4,7 +4,7 @@ import type { BlendSettings, Person, Recipe } from '@zest/contract';
 import { solver } from '../calc/solver.js';
 import { addDraft } from '../blend/index.js';
 import { addSupply, countLot, nextLotCode, prepareLot, receiveLot, stockLot } from '../cold-room/index.js';
-import { NO_SCALES, type ScaleDriver } from '../devices/index.js';
+import { NO_SCALES, calibrate, type ScaleDriver } from '../devices/index.js';
 import { SHOP } from '../ledger/index.js';
 import { addPerson } from '../people/index.js';
 import type { AppContext } from '../platform/app-context.js';
@@ -41,6 +41,7 @@ export async function seedDemo(
   const recipes = demoRecipes(ids);
   await writeTheBook(app, cast.lead, recipes, at, clock);
   clock.set(at(9, 6));
+  await checkDevices(app, cast.lead);
   await stockDryGoods(app, clock, ids);
   const player = new BatchPlayer(app, clock, cast, random);
   for (const past of WEEK) {
@@ -59,6 +60,21 @@ export async function seedDemo(
   clock.set(new Date(today.getTime() - 3_600_000));
   await planTheDay(app, clock, cast, recipes, lots);
   await writeWhatWasLearned(app, cast, recipes);
+}
+
+/** Scales held against a weight and probes against ice water last week; the chamber's was forgotten. */
+async function checkDevices(app: AppContext, lead: Person): Promise<void> {
+  const checks = [
+    ['scale-floor', 20_000, 20_000, 'test weight'],
+    ['scale-bench', 5_000, 5_000, 'test weight'],
+    ['scale-dose', 200, 200, 'test weight'],
+    ['probe-hand', 0, 0, 'ice water'],
+    ['probe-core', 0, 0.1, 'ice water'],
+    ['probe-core2', 0, 0.4, 'ice water'],
+  ] as const;
+  for (const [device, reference, shown, note] of checks) {
+    await calibrate(app, lead, { id: uuid(), device, reference, shown, note });
+  }
 }
 
 /** Boned out and thawed lots of the past weeks, so that yields by supplier have something to say. */

@@ -1,4 +1,4 @@
-export { offsetOf } from './calibration.js';
+export { calibrate, offsetOf } from './calibration.js';
 export type { ScaleDriver } from './driver.js';
 export { LineScaleDriver } from './line-driver.js';
 export { NO_SCALES } from './no-scales.js';

@@ -37,7 +37,7 @@ export function BenchFrame({ sheet, step, pending, children, actions, primary }:
         sx={{
           display: 'flex',
           alignItems: 'center',
-          gap: 3,
+          gap: 2.5,
           px: 2,
           minHeight: 68,
           bgcolor: COLOUR.pine,
@@ -55,14 +55,23 @@ export function BenchFrame({ sheet, step, pending, children, actions, primary }:
         <Box component="h1" sx={{ m: 0, fontSize: 26, whiteSpace: 'nowrap', [SHORT]: { fontSize: 20 } }}>
           {step ? `${index} of ${sheet.steps.length}: ${step.title}` : 'Finished'}
         </Box>
-        <Box sx={{ fontSize: 20, whiteSpace: 'nowrap', [SHORT]: { display: 'none' } }}>
+        <Box
+          sx={{
+            fontSize: 20,
+            whiteSpace: 'nowrap',
+            overflow: 'hidden',
+            textOverflow: 'ellipsis',
+            minWidth: 0,
+            [SHORT]: { display: 'none' },
+          }}
+        >
           {sheet.product}, batch {sheet.number}
         </Box>
         <HeaderRibbon sheet={sheet} />
-        <Box sx={{ ml: 'auto', fontSize: 18 }}>
+        <Box sx={{ ml: 'auto', fontSize: 18, flexShrink: 0 }}>
           <ConnectionSign size={16} />
         </Box>
-        <Box sx={{ [SHORT]: { display: 'none' } }}>
+        <Box sx={{ flexShrink: 0, [SHORT]: { display: 'none' } }}>
           <ChillSign sheet={sheet} />
         </Box>
       </Box>
@@ -136,10 +145,10 @@ function HeaderRibbon({ sheet }: { sheet: BatchSheet }) {
         '@media (max-width: 1200px)': { display: 'none' },
       }}
     >
-      <Box sx={{ width: 180, bgcolor: COLOUR.paper, lineHeight: 0, p: 0.5 }}>
+      <Box sx={{ width: 150, flexShrink: 0, bgcolor: COLOUR.paper, lineHeight: 0, p: 0.5 }}>
         <WeightRibbon
           stations={sheet.ribbon}
-          width={172}
+          width={142}
           height={34}
           title={`Ribbon of batch ${sheet.number}`}
         />

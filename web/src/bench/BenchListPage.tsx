@@ -9,6 +9,7 @@ import { COLOUR } from '../app/theme.js';
 import { Trouble } from '../app/Trouble.js';
 import { useUnits } from '../app/units.js';
 import { WeightRibbon } from '../kit/weight-ribbon/WeightRibbon.js';
+import { PracticeSwitch } from './practice/PracticeBar.js';
 
 /** Which batch is taken up; large enough for a wet hand. */
 export default function BenchListPage() {
@@ -19,8 +20,11 @@ export default function BenchListPage() {
   const open = batches.data.filter((b) => b.state === 'open');
   return (
     <Box>
-      <Box component="h1" sx={{ fontSize: 32, mt: 0 }}>
-        {open.length > 0 ? 'Which batch?' : 'Nothing is under way. The lead opens a batch.'}
+      <Box sx={{ display: 'flex', justifyContent: 'space-between', alignItems: 'center', gap: 2, mb: 2 }}>
+        <Box component="h1" sx={{ fontSize: 32, m: 0 }}>
+          {open.length > 0 ? 'Which batch?' : 'Nothing is under way. The lead opens a batch.'}
+        </Box>
+        <PracticeSwitch />
       </Box>
       {open.map((batch) => (
         <ButtonBase

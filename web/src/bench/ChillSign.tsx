@@ -35,10 +35,8 @@ export function ChillSign({ sheet }: { sheet: BatchSheet }) {
       sx={{ display: 'flex', gap: 1, alignItems: 'center', fontSize: 18, whiteSpace: 'nowrap' }}
     >
       {level === 'fine' ? null : <Triangle size={20} />}
-      {isOut
-        ? `${Math.floor(minutes)} min out of the cold`
-        : `in the cold, ${Math.floor(minutes)} min out before`}
-      {level === 'warn' ? `, chill soon` : level === 'stop' ? `, over ${OUT_OF_CHILL.stopMinutes}: stop` : ''}
+      {isOut ? `${Math.floor(minutes)} min out` : `cold, ${Math.floor(minutes)} min out`}
+      {level === 'warn' ? ': chill soon' : level === 'stop' ? `, over ${OUT_OF_CHILL.stopMinutes}` : ''}
     </Box>
   );
 }

@@ -22,7 +22,7 @@ export function PracticeBar() {
   const health = useQuery({ queryKey: ['health'], queryFn: () => call(ROUTES.health), staleTime: Infinity });
   const [settings, setSettings] = useState<Settings>(read);
   const disaster = useDeliveries(settings);
-  if (!health.data?.demo) return null;
+  if (!health.data?.demo || !settings.on) return null;
   const change = (more: Partial<Settings>) => {
     const next = { ...settings, ...more };
     sessionStorage.setItem(KEY, JSON.stringify(next));
@@ -43,41 +43,59 @@ export function PracticeBar() {
         [SHORT]: { display: 'none' },
       }}
     >
-      <Button sx={button} aria-pressed={settings.on} onClick={() => change({ on: !settings.on })}>
-        {settings.on ? 'Practice: deliveries come by themselves' : 'Practice: let deliveries come'}
+      <span>Practice: deliveries come by themselves</span>
+      {SPEEDS.map((speed) => (
+        <Button
+          key={speed}
+          sx={{
+            ...button,
+            minWidth: 44,
+            textDecoration: speed === settings.speed ? 'underline' : 'none',
+          }}
+          aria-pressed={speed === settings.speed}
+          aria-label={`Speed ${speed}`}
+          onClick={() => change({ speed })}
+        >
+          × {speed}
+        </Button>
+      ))}
+      <Button
+        sx={button}
+        aria-pressed={settings.disasters}
+        onClick={() => change({ disasters: !settings.disasters })}
+      >
+        {settings.disasters ? 'with small disasters' : 'without disasters'}
       </Button>
-      {settings.on ? (
-        <>
-          {SPEEDS.map((speed) => (
-            <Button
-              key={speed}
-              sx={{
-                ...button,
-                minWidth: 44,
-                textDecoration: speed === settings.speed ? 'underline' : 'none',
-              }}
-              aria-pressed={speed === settings.speed}
-              aria-label={`Speed ${speed}`}
-              onClick={() => change({ speed })}
-            >
-              × {speed}
-            </Button>
-          ))}
-          <Button
-            sx={button}
-            aria-pressed={settings.disasters}
-            onClick={() => change({ disasters: !settings.disasters })}
-          >
-            {settings.disasters ? 'with small disasters' : 'without disasters'}
-          </Button>
-        </>
-      ) : null}
+      <Button sx={button} onClick={() => change({ on: false })}>
+        Enough practice
+      </Button>
       {disaster === 'none' ? null : (
         <Box role="status" sx={{ ml: 'auto', fontWeight: 700 }}>
           {DISASTER_WORDS[disaster]}
         </Box>
       )}
     </Box>
+  );
+}
+
+/** Switches practice on before a batch is taken up; only the demonstration has it. */
+export function PracticeSwitch() {
+  const health = useQuery({ queryKey: ['health'], queryFn: () => call(ROUTES.health), staleTime: Infinity });
+  const [on, setOn] = useState(() => read().on);
+  if (!health.data?.demo) return null;
+  const change = () => {
+    sessionStorage.setItem(KEY, JSON.stringify({ ...read(), on: !on }));
+    setOn(!on);
+  };
+  return (
+    <Button
+      variant={on ? 'contained' : 'outlined'}
+      aria-pressed={on}
+      onClick={change}
+      sx={{ minHeight: 64, fontSize: 20 }}
+    >
+      {on ? 'Practice: deliveries come by themselves' : 'Practice: let deliveries come'}
+    </Button>
   );
 }
 

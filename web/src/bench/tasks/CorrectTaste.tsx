@@ -22,7 +22,7 @@ interface CorrectTasteProps extends ReadingTaskProps {
 }
 
 /** Which line, how much of it, and what that takes of what is left of the mix. */
-export function CorrectTaste({ sheet, step, pending, header, onClose, tooMuch }: CorrectTasteProps) {
+export function CorrectTaste({ sheet, step, pending, onClose, tooMuch }: CorrectTasteProps) {
   const units = useUnits();
   const client = useQueryClient();
   const lines = sheet.lines.filter((l) => l.kind === 'dry' && !l.cure && l.weighedMg > 0);
@@ -82,7 +82,6 @@ export function CorrectTaste({ sheet, step, pending, header, onClose, tooMuch }:
         </Primary>
       }
     >
-      {header}
       <Box component="h2" sx={{ fontSize: 30, m: 0 }}>
         Correct what is left: {units.mass(remainingMg)} of mix
       </Box>

@@ -31,7 +31,7 @@ export function LineHead({ sheet, line, pour, n, m }: LineHeadProps) {
           <span style={{ fontWeight: 400 }}>, {units.mass(line.weighedMg, divisionMg)} is in</span>
         ) : null}
       </Box>
-      <Box sx={{ fontSize: 20, [SHORT]: { fontSize: 16 } }}>
+      <Box sx={{ fontSize: 20, [SHORT]: { display: line.cure ? 'none' : 'block', fontSize: 16 } }}>
         {n} of {m} · {SCALE_NAME[line.scaleId]} · lot {line.lotCode}
         {line.gPerKgMeat === null
           ? ''
