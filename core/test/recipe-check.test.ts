@@ -305,6 +305,20 @@ describe('what stops a recipe, and what has to be signed', () => {
     expect(sentences({ ...document, heats: [] }, 'stop')).toEqual([]);
   });
 
+  it('refuses a piece that its casing cannot hold: 140 mm of 30 mm is 102.9 g (arithmetic)', () => {
+    const casing = { casingId: 'c', name: 'Hog 30', calibreMm: 30, gPerM: 7, material: 'hog' };
+    const of = (linkMassG: number | null, linkLengthMm: number | null) =>
+      sentences(
+        recipeOf([line('Fine salt', 16)], 'fresh-link', { casing, linkMassG, linkLengthMm }),
+        'stop',
+      ).join();
+    expect(of(160, 140)).toContain('holds about 103 g; 160 g cannot be met');
+    expect(of(60, 140)).toContain('60 g cannot be met');
+    expect(of(103, 140)).toBe('');
+    expect(of(95, 140)).toBe('');
+    expect(of(160, null)).toBe('');
+  });
+
   it('measures pieces against casing and horn, and minds what melts', () => {
     const big = new Map([
       ...LIBRARY,

@@ -1,3 +1,4 @@
+import { link } from '../casing/link.js';
 import { InputError } from '../errors/index.js';
 import { checkMethod } from '../method/agreement.js';
 import type { BookId } from '../rules/books.js';
@@ -126,8 +127,21 @@ function head(name: string, document: WorkingDocument, book: BookId | null, cure
   if (document.casing && document.linkMassG === null && document.linkLengthMm === null) {
     stop('linkMassG', 'Give the weight of a piece or its length.');
   }
+  const misfit = pieceMisfit(document);
+  if (misfit) stop('linkMassG', misfit);
   for (const check of checkWindow(document.window, document.fatClass, book)) {
     found.push({ level: check.level, path: 'window', guard: 'window', sentence: check.sentence });
   }
   return found;
+}
+
+/** A casing holds from so much to so much of a plain cylinder of mix (common practice: slack to hard). */
+const HOLDS = { least: 0.75, most: 1.12 } as const;
+
+/** Why a piece of this weight, length and casing cannot be; undefined when it can or one of them is free. */
+function pieceMisfit({ casing, linkMassG, linkLengthMm }: WorkingDocument): string | undefined {
+  if (!casing || linkMassG === null || linkLengthMm === null) return undefined;
+  const { massG } = link({ calibreMm: casing.calibreMm, lengthMm: linkLengthMm });
+  if (linkMassG >= massG * HOLDS.least && linkMassG <= massG * HOLDS.most) return undefined;
+  return `A piece of ${linkLengthMm} mm in a ${casing.calibreMm} mm casing holds about ${massG.toFixed(0)} g; ${linkMassG} g cannot be met. Change its weight, its length or the casing.`;
 }

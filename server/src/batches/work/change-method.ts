@@ -47,21 +47,14 @@ export async function changeMethod(
   });
 }
 
-/** A step that holds something, or that an unweighed line goes into, cannot be left out. */
+/** A step that has begun, or that an unweighed line goes into, cannot be left out. */
 function mustBeFree(record: BatchRecord, leftOut: readonly StepRow[]): void {
   const figures = massFigures(record);
-  const balances = figures.yields.balances;
   for (const step of leftOut) {
-    if (
-      (balances[step.placeAccountId ?? ''] ?? 0) !== 0 &&
-      record.steps.every((s) => s.closedAt === null || s.id !== step.id)
-    ) {
-      const started =
-        record.readings.some((r) => r.stepId === step.id) || figures.live.some((t) => t.stepId === step.id);
-      if (started)
-        throw invalid([
-          { path: 'steps', message: `${step.document.title} has begun; it cannot be left out.` },
-        ]);
+    const begun =
+      record.readings.some((r) => r.stepId === step.id) || figures.live.some((t) => t.stepId === step.id);
+    if (begun) {
+      throw invalid([{ path: 'steps', message: `${step.document.title} has begun; it cannot be left out.` }]);
     }
     const line = record.lines.find(
       (l) =>
