@@ -65,7 +65,7 @@ async function workToTheEnd(page: Page, press: () => Promise<void>): Promise<voi
     if (/Count [3-9]/.test(before)) await page.getByRole('button', { name: 'Counted' }).click();
     else if (before.endsWith('true')) await press();
     throw new Error(`Still at ${before}`);
-  }).toPass({ intervals: [450], timeout: 150_000 });
+  }).toPass({ intervals: [450], timeout: 400_000 });
 }
 
 const state = async (page: Page) =>
@@ -119,6 +119,9 @@ async function broughtTo(page: Page, id: string, kind: string, leaveOut: string[
 }
 
 const line = (now: BatchSheet, name: string): SheetLine => now.lines.find((l) => l.name === name)!;
+
+// A whole batch at a hand's pace takes its time on a busy machine.
+test.describe.configure({ timeout: 450_000 });
 
 test('somebody new makes a whole batch in practice with one key, and the ribbon closes', async ({
   browser,
