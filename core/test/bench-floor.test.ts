@@ -79,7 +79,6 @@ describe('the start of a batch', () => {
     plates: [10, 4],
     mixMg: 44_800_000,
     loads: 2,
-    fills: 1,
     lines: [{ name: 'Fine salt', dueMg: 640_000, weighedMg: 0, stockMg: 5_000_000, isLiquid: false }],
     needsProbe: true,
     ...more,

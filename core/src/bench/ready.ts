@@ -126,7 +126,6 @@ export interface StartFacts {
   plates: readonly number[];
   mixMg: number;
   loads: number;
-  fills: number;
   /** Lines still to be weighed with what is free of their lot; a supply has no end. */
   lines: readonly {
     name: string;
@@ -181,7 +180,6 @@ export function startList(facts: StartFacts): StartItem[] {
       ...(missing ? { short: true as const } : {}),
     });
   }
-  if (facts.fills > 1) items.push({ key: 'fills', words: `${facts.fills} fills of the stuffer.` });
   items.push({ key: 'scale', words: 'Scales stand level and show zero.' });
   if (facts.needsProbe) items.push({ key: 'probe', words: 'Hand probe reads 0 °C in ice water.' });
   return items;

@@ -21,7 +21,6 @@ export function StartPanel({ sheet, step, pending }: StartPanelProps) {
     plates: [...new Set(sheet.steps.flatMap((s) => (s.kind === 'grind' && s.plateMm ? [s.plateMm] : [])))],
     mixMg: sheet.mixMg,
     loads: sheet.loads,
-    fills: 1,
     lines: sheet.lines.map((l) => ({ ...l, isLiquid: l.role === 'liquid' })),
     ...(casing
       ? {

@@ -9,7 +9,7 @@ export function benchLots(db: Sql, batchId: string): Promise<BenchLot[]> {
      FROM lot l JOIN account a ON a.id = l.account_id LEFT JOIN balance b ON b.account_id = l.account_id
      LEFT JOIN trim_kind t ON t.id = l.trim_id LEFT JOIN ingredient i ON i.id = l.ingredient_id
      WHERE l.kind IN ('trim', 'ingredient') AND l.status = 'available'
-       AND l.owner <=> (SELECT owner FROM batch WHERE id = :batchId)
+       AND (l.kind = 'ingredient' OR l.owner <=> (SELECT owner FROM batch WHERE id = :batchId))
        AND (a.kind = 'gain' OR b.amount - b.reserved > 0)
      ORDER BY name, l.received_at LIMIT 500`,
     { batchId },

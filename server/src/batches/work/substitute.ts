@@ -1,4 +1,4 @@
-import { knownFactor, massToken, timesDose } from '@zest/core';
+import { knownFactor, timesDose } from '@zest/core';
 import type { Person, RecipeLine, SubstituteLine } from '@zest/contract';
 import { reserve } from '../../ledger/index.js';
 import type { AppContext } from '../../platform/app-context.js';
@@ -60,7 +60,7 @@ export async function substituteLine(
       throw invalid([
         {
           path: 'ingredientId',
-          message: `Not enough ${to.name}: ${massToken(dueMg)} is needed and no lot has it free.`,
+          message: `Not enough ${to.name}: ${Number((dueMg / 1000).toFixed(1))} g is needed and no lot has it free.`,
         },
       ]);
     }

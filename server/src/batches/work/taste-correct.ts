@@ -1,10 +1,11 @@
-import { massToken, mixPerMeat, taste } from '@zest/core';
+import { mixPerMeat, taste } from '@zest/core';
 import type { MethodStep, Person, SheetLine, TasteCorrection } from '@zest/contract';
 import { reserve } from '../../ledger/index.js';
 import type { AppContext } from '../../platform/app-context.js';
 import type { Transaction } from '../../platform/database.js';
 import { announce } from '../../platform/live.js';
 import { conflict, invalid, notFound } from '../../platform/problem.js';
+import { kg } from '../../platform/words.js';
 import { commandOnBatch } from '../command.js';
 import { lotObjection } from '../open-guards.js';
 import { addLine, findMeatLots, type MeatLot } from '../open-store.js';
@@ -123,7 +124,7 @@ async function mustFindMeat(
     throw invalid([
       {
         path: 'lotId',
-        message: `It takes ${massToken(massMg)} of plain meat to thin it out: say from which lot.`,
+        message: `It takes ${kg(massMg)} of plain meat to thin it out: say from which lot.`,
       },
     ]);
   }
@@ -133,7 +134,7 @@ async function mustFindMeat(
     throw invalid([
       {
         path: 'lotId',
-        message: `${lot.name} ${lot.code} has only ${massToken(lot.freeMg)} free; ${massToken(massMg)} is needed.`,
+        message: `${lot.name} ${lot.code} has only ${kg(lot.freeMg)} free; ${kg(massMg)} is needed.`,
       },
     ]);
   }
