@@ -1,6 +1,12 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { DISASTER_WORDS, chooseDisaster, practiceScript, type PracticeNeed } from '../src/index.js';
+import {
+  DISASTER_WORDS,
+  chooseDisaster,
+  deliveryMissed,
+  practiceScript,
+  type PracticeNeed,
+} from '../src/index.js';
 
 const pour: PracticeNeed = { kind: 'pour', scaleId: 'bench', dueMg: 640_000, divisionMg: 1000 };
 const read: PracticeNeed = { kind: 'read', probeId: 'hand', aimC: 2, warmC: 8.5 };
@@ -34,6 +40,24 @@ describe('deliveries of practice', () => {
     expect(pulled.at(-1)).toBe('put');
     expect(practiceScript(read, 'too warm', 1)).toMatchObject([{ what: 'set', tempC: 8.5 }]);
     expect(practiceScript(read, 'none', 1)).toMatchObject([{ what: 'set', tempC: 2 }]);
+  });
+
+  it('are looked at again: missed when tared away, never when they stand as poured or nothing is known', () => {
+    fc.assert(
+      fc.property(
+        fc.integer({ min: 50_000, max: 50_000_000 }),
+        fc.constantFrom(10, 1000, 20_000),
+        (dueMg, divisionMg) => {
+          const need: PracticeNeed = { kind: 'pour', scaleId: 'bench', dueMg, divisionMg };
+          const last = practiceScript(need, 'none', 1).at(-1);
+          expect(deliveryMissed(need, last?.what === 'put' ? last.massMg : undefined)).toBe(false);
+          expect(deliveryMissed(need, 0)).toBe(dueMg > 2 * divisionMg);
+        },
+      ),
+    );
+    expect(deliveryMissed(pour, -640_000)).toBe(true);
+    expect(deliveryMissed(pour, undefined)).toBe(false);
+    expect(deliveryMissed(read, 0)).toBe(false);
   });
 
   it('have small disasters only when they are wanted, about one in six, each explained', () => {

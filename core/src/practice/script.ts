@@ -65,6 +65,16 @@ export function practiceScript(need: PracticeNeed, disaster: Disaster, speed: nu
   return [...pour, put(whole(dueMg), 1100)];
 }
 
+/**
+ * Whether what stands on the scale is not what was delivered: tared away, or lost on its way.
+ *
+ * @param netMg what the scale shows, mg; undefined where nothing is known of it
+ */
+export function deliveryMissed(need: PracticeNeed, netMg: number | undefined): boolean {
+  if (need.kind === 'read' || netMg === undefined) return false;
+  return Math.abs(netMg - need.dueMg) > 2 * need.divisionMg;
+}
+
 /** What somebody in practice is told when it went wrong, so that they can mend it. */
 export const DISASTER_WORDS: Record<Exclude<Disaster, 'none'>, string> = {
   'over-pour': 'Practice: your hand slipped. Take some out, or choose what becomes of it.',

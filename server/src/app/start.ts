@@ -15,6 +15,9 @@ import { keepTidy } from '../platform/housekeeping.js';
 import { LiveHub } from '../platform/live.js';
 import { createApp } from './create-app.js';
 
+/** How long a connection that nobody uses is kept open. */
+const KEEP_ALIVE_MS = 75_000;
+
 export interface Running {
   app: AppContext;
   port: number;
@@ -39,6 +42,8 @@ export async function startApplication(config: Config): Promise<Running> {
   probes.onReading((reading) => hub.probe(reading));
   const stopTidying = keepTidy(db, now);
   const server = http.createServer(createApp(app));
+  // A tablet's connection outlives the pauses of the work: no request meets a socket being closed.
+  server.keepAliveTimeout = KEEP_ALIVE_MS;
   await new Promise<void>((resolve, reject) => {
     server.once('error', reject);
     server.listen(config.port, '127.0.0.1', () => resolve());

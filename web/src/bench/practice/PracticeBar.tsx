@@ -2,10 +2,11 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { useQuery } from '@tanstack/react-query';
 import { useEffect, useRef, useState } from 'react';
-import { DISASTER_WORDS, chooseDisaster, practiceScript, type Disaster, type PracticeMove } from '@zest/core';
-import { ROUTES, type Probe, type Scale } from '@zest/contract';
+import { DISASTER_WORDS, chooseDisaster, type Disaster } from '@zest/core';
+import { ROUTES } from '@zest/contract';
 import { call } from '../../app/api.js';
 import { COLOUR, SHORT } from '../../app/theme.js';
+import { deliver } from './deliver.js';
 import { useAsked } from './need.js';
 
 const SPEEDS = [1, 3, 10];
@@ -118,36 +119,9 @@ function useDeliveries({ on, speed, disasters }: Settings): Disaster {
     if (key === undefined || need === undefined) return;
     const happens = chooseDisaster(need, disasters, Math.random);
     setDisaster(happens);
-    const moves = practiceScript(need, happens, speed);
-    const timers: number[] = [];
-    let at = 0;
-    for (const move of moves) {
-      at += move.afterMs;
-      timers.push(window.setTimeout(() => void play(move).catch(() => undefined), at));
-    }
-    return () => timers.forEach((timer) => window.clearTimeout(timer));
+    const leave = new AbortController();
+    void deliver(need, happens, speed, leave.signal);
+    return () => leave.abort();
   }, [key, speed, disasters]);
   return on ? disaster : 'none';
-}
-
-function play(move: PracticeMove): Promise<unknown> {
-  switch (move.what) {
-    case 'put':
-      return call(ROUTES.playScale, {
-        params: { id: move.scaleId as Scale['id'] },
-        body: { action: 'put', massMg: move.massMg },
-      });
-    case 'set':
-      return call(ROUTES.playProbe, {
-        params: { id: move.probeId as Probe['id'] },
-        body: { action: 'set', tempC: move.tempC },
-      });
-    case 'tare':
-      return call(ROUTES.tareScale, { params: { id: move.scaleId as Scale['id'] } });
-    default:
-      return call(ROUTES.playScale, {
-        params: { id: move.scaleId as Scale['id'] },
-        body: { action: move.what },
-      });
-  }
 }
