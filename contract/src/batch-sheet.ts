@@ -58,6 +58,8 @@ export const sheetLine = z.object({
   name: z.string(),
   role: z.string(),
   material: z.enum(MATERIALS),
+  /** Meats: the stream they go into, where lean and fat are ground apart. */
+  stream: z.enum(['all', 'lean', 'fat']),
   lotId: id,
   lotCode: z.string(),
   required: z.boolean(),
@@ -109,6 +111,8 @@ export const sheetStep = methodStep.extend({
   needs: z.array(z.enum(READING_KINDS)),
   /** What is checked at the machine before it runs, once a step; weights in it are tokens. */
   ready: z.array(z.object({ key: z.string(), words: z.string(), caution: z.boolean() })),
+  /** Fills of the stuffer: in all, done, and what each takes; null where the recipe names no stuffer. */
+  fills: z.object({ wanted: z.int(), done: z.int(), eachMg: z.int() }).nullable(),
   /** Loads or lots it is made in. */
   loads: z.int(),
   /** Less has come out than usual here, said where it can still be mended. */
@@ -228,6 +232,8 @@ export const batchSheet = batchSummary.extend({
       links: z.int(),
       needM: z.number(),
       usedMm: z.int(),
+      /** Strands, tubes or pieces that were taken for it. */
+      strands: z.int(),
       leftMm: z.int(),
       calibreMm: z.number(),
       /** Least soaking in minutes; 0 is not soaked. */

@@ -61,6 +61,8 @@ export const massOut = z.object({
   reason: z.string().max(40).optional(),
   /** The cause, where it is a defect; or where a remainder is to go. */
   note: z.string().trim().max(300).optional(),
+  /** Pieces that stand on the scale, where each is weighed on and counted by it. */
+  pieces: z.int().min(1, { error: 'At least one piece is weighed.' }).max(1000).optional(),
   massMg,
 });
 export type MassOut = z.infer<typeof massOut>;
@@ -114,6 +116,13 @@ const READING_RANGE = {
   core: { name: 'The core temperature', min: -40, max: 150, unit: ' °C', whole: false },
   tally: { name: 'The pieces', min: 1, max: 10_000, unit: '', whole: true },
   verdict: { name: 'The verdict', min: 0, max: 1, unit: ' (1 passed, 0 failed)', whole: true },
+  addition: {
+    name: 'The part of the cure',
+    min: 1,
+    max: 2,
+    unit: ' (1 first half, 2 second half)',
+    whole: true,
+  },
   cleared: { name: 'Cleared', min: 1, max: 1, unit: ' (1 confirmed)', whole: true },
 } as const;
 

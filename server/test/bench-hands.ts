@@ -1,5 +1,5 @@
 import { v7 as uuid } from 'uuid';
-import type { BatchSheet, BenchLot, SheetLine, SheetStep } from '@zest/contract';
+import type { BatchSheet, BenchLot, Recipe, SheetLine, SheetStep, TrimLot } from '@zest/contract';
 import { openSmallBatch, sheetOf, tick, type Hands, type TestShop } from './shop.js';
 
 export const stepOf = (sheet: BatchSheet, kind: string): SheetStep =>
@@ -65,6 +65,56 @@ export function benchHands(shop: TestShop, ines: Hands, bram: Hands) {
     return sheetOf(ines, batch.id);
   }
 
+  /** A batch of a product from named trims, one lot each. */
+  async function open(
+    product: string,
+    meats: Record<string, number>,
+    more: object = {},
+  ): Promise<BatchSheet> {
+    const recipes = (await ines.get('/recipes')).body as Recipe[];
+    const recipe = recipes.find((r) => r.name === product)!;
+    const stock = (await ines.get('/lots')).body as TrimLot[];
+    const uses = Object.entries(meats).map(([trim, massMg]) => ({
+      lotId: stock.find(
+        (l) => l.trimName.startsWith(trim) && l.status === 'available' && !l.owner && l.freeMg >= massMg,
+      )!.id,
+      massMg,
+    }));
+    const id = uuid();
+    const answer = await ines.post('/batches', {
+      id,
+      recipeId: recipe.id,
+      meatMg: uses.reduce((sum, u) => sum + u.massMg, 0),
+      window: { minPct: 0, maxPct: 60 },
+      plannedFor: '2026-03-16',
+      uses,
+      ...more,
+    });
+    if (answer.status !== 200) throw new Error(JSON.stringify(answer.body));
+    return sheetOf(ines, id);
+  }
+
+  /** Does everything a step asks for as it should be, and closes it; out of it comes all that is in it. */
+  async function workStep(batch: BatchSheet): Promise<BatchSheet> {
+    const now = await sheetOf(ines, batch.id);
+    const step = current(now);
+    if (step.ready.length > 0) await tick(bram, batch.id, step.id, 'ready');
+    for (const line of now.lines.filter((l) => l.stepId === step.id)) await weigh(now, line);
+    const right: Record<string, number> = { before: 1, temperature: step.stopBelowC ?? 2, tack: 1, core: 74 };
+    for (const need of step.needs.filter((n) => n in right || n === 'minutes')) {
+      await read(now, step.id, need, right[need] ?? Math.max(4, step.minMinutes ?? 0));
+    }
+    if (step.kind === 'grind' && step.balanceMg > 0) await out(now, step.id, step.balanceMg);
+    return close(now);
+  }
+
+  /** Works step by step until the batch stands at one that fits. */
+  async function workUntil(batch: BatchSheet, there: (step: SheetStep) => boolean): Promise<BatchSheet> {
+    let now = await sheetOf(ines, batch.id);
+    while (!there(current(now))) now = await workStep(now);
+    return now;
+  }
+
   async function taste(batch: BatchSheet, passed: 0 | 1, coreC = 74) {
     const { id } = stepOf(batch, 'stuff');
     shop.clock.minutes(1);
@@ -76,6 +126,6 @@ export function benchHands(shop: TestShop, ines: Hands, bram: Hands) {
 
   /** The cards of the lead, all of them. */
   const cards = async () => JSON.stringify(await shop.owner.query('SELECT sentence FROM $db.notice'));
-  return { weigh, read, out, send, done, lots, close, upTo, taste, cards };
+  return { weigh, read, out, send, done, lots, close, upTo, open, workStep, workUntil, taste, cards };
 }
 export type BenchHands = ReturnType<typeof benchHands>;

@@ -1,4 +1,7 @@
 export * from './casing-ahead.js';
+export * from './counting.js';
+export * from './defects.js';
+export * from './fills.js';
 export * from './hints.js';
 export * from './liquid.js';
 export * from './load-states.js';

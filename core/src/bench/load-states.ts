@@ -1,4 +1,5 @@
 import type { ReadingKind } from '../method/catalogue.js';
+import { bothAdditions } from '../method/needs.js';
 
 /** A reading with the load it belongs to; load 0 is the whole step. */
 export interface LoadReading {
@@ -44,6 +45,7 @@ export function loadStates(facts: LoadFacts): LoadState[] {
     const temperatureC = last('temperature') ?? null;
     const skipped = facts.skipped.includes(load);
     const lacks: Partial<Record<ReadingKind, boolean>> = {
+      addition: !bothAdditions(mine.filter((r) => r.kind === 'addition').map((r) => r.value)),
       minutes: minutes === 0 || minutes < (facts.minMinutes ?? 0),
       tack: tack !== 1,
       temperature:

@@ -9,7 +9,8 @@
  * - `load-skipped`: subject is the load, the note says why
  * - `taste-skipped`: a proven recipe is not tasted this time
  * - `attribute`: subject is what was tasted, the note how it was
- * - `defect`: subject is what went wrong, the note its cause
+ * - `fill`, `strand`: a fill of the stuffer, a strand of casing; the value is how many, below 0 takes back
+ * - `defect`: subject is what went wrong, the note its cause, the value how many
  * - `said`: a note in words
  */
 export const MARK_KINDS = [
@@ -23,18 +24,12 @@ export const MARK_KINDS = [
   'load-skipped',
   'taste-skipped',
   'attribute',
+  'fill',
+  'strand',
   'defect',
   'said',
 ] as const;
 export type MarkKind = (typeof MARK_KINDS)[number];
-
-/** Causes of defects at the stuffer and the table, as a hand would say them. */
-export const DEFECT_CAUSES: Record<'burst' | 'air' | 'thick' | 'thin', readonly string[]> = {
-  burst: ['Filled too hard', 'Weak casing', 'Air inside', 'Rough horn', 'Twisted too tight'],
-  air: ['Barrel not packed', 'Mix too warm', 'Casing held loose'],
-  thick: ['Cranked too fast', 'Casing held back'],
-  thin: ['Casing pulled', 'Cranked too slow'],
-};
 
 /** What a patty is judged by. */
 export const TASTE_ATTRIBUTES = ['salt', 'spice', 'fat', 'bite', 'colour'] as const;

@@ -2,6 +2,7 @@ import type { WorkingDocument } from '../recipe/document.js';
 import type { Finding } from '../recipe/finding.js';
 import { STEP_SHAPES, type StepKind } from './catalogue.js';
 import type { StepParameters } from './step.js';
+import { streamsAgree } from './streams-agree.js';
 
 /** Below this chamber temperature smoking is cold smoking, °C; common practice. */
 const WARM_C = 30;
@@ -18,6 +19,7 @@ export function checkMethod(
     ...order(document),
     ...entering(document),
     ...parameters(document.steps),
+    ...streamsAgree(document.steps),
     ...stateAgrees(document),
     ...cureAgrees(document, cured),
   ];

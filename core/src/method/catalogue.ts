@@ -37,6 +37,7 @@ export const READING_KINDS = [
   'before',
   'core',
   'tally',
+  'addition',
 ] as const;
 export type ReadingKind = (typeof READING_KINDS)[number];
 

@@ -3,6 +3,8 @@ import type { Band } from '../weighing/scales.js';
 import { loadStates } from '../bench/load-states.js';
 import type { TasteState } from '../bench/taste-state.js';
 import { STEP_SHAPES, type ReadingKind, type StepKind } from './catalogue.js';
+import { bothAdditions, leastMinutes, needsOf } from './needs.js';
+import type { StepParameters } from './step.js';
 
 /** What is known of a step when somebody asks to close it. Masses in mg. */
 export interface StepFacts {
@@ -31,6 +33,9 @@ export interface StepFacts {
   /** Loads put aside with a reason. */
   skippedLoads?: readonly number[] | undefined;
   minMinutes?: number | undefined;
+  mixedBy?: StepParameters['mixedBy'];
+  /** The batch carries cure. */
+  cured?: boolean | undefined;
   /** The machine was checked before it ran; undefined where there is nothing to check. */
   ready?: boolean | undefined;
   /** What the tasting is worth; undefined where it does not matter here. */
@@ -85,7 +90,7 @@ function missingReady(facts: StepFacts): Missing[] {
 }
 
 /** Readings that every load or lot has of its own. */
-const PER_LOAD: readonly ReadingKind[] = ['minutes', 'tack', 'temperature'];
+const PER_LOAD: readonly ReadingKind[] = ['addition', 'minutes', 'tack', 'temperature'];
 
 function inLoads(facts: StepFacts): boolean {
   return (facts.kind === 'mix' || facts.kind === 'emulsify') && (facts.loads ?? 1) > 1;
@@ -96,10 +101,10 @@ function missingLoads(facts: StepFacts): Missing[] {
   const states = loadStates({
     loads: facts.loads ?? 1,
     massMg: facts.inMg,
-    needs: STEP_SHAPES[facts.kind].needs.filter((k) => PER_LOAD.includes(k)),
+    needs: needsOf(facts).filter((k) => PER_LOAD.includes(k)),
     readings: facts.readings.map((r) => ({ ...r, load: r.load ?? 0 })),
     skipped: facts.skippedLoads ?? [],
-    minMinutes: facts.minMinutes,
+    minMinutes: leastMinutes(facts),
     stopAboveC: facts.kind === 'emulsify' ? facts.stopAboveC : undefined,
   });
   return states.flatMap((s) =>
@@ -111,6 +116,7 @@ function missingLoads(facts: StepFacts): Missing[] {
 }
 
 const LOAD_ASK: Partial<Record<ReadingKind, string>> = {
+  addition: 'the dissolved cure has not gone in at two times.',
   minutes: 'the minutes are missing or below the least.',
   tack: 'the bind is not passed yet.',
   temperature: 'it has not been read under its limit; it is held until it is.',
@@ -193,7 +199,8 @@ function missingMass(facts: StepFacts): Missing[] {
 }
 
 function missingReadings(facts: StepFacts): Missing[] {
-  const needs = [...STEP_SHAPES[facts.kind].needs, ...(facts.mustBeCleared ? (['cleared'] as const) : [])];
+  const least = leastMinutes(facts);
+  const needs = [...needsOf(facts), ...(facts.mustBeCleared ? (['cleared'] as const) : [])];
   const tallied = facts.readings.some((r) => r.kind === 'tally');
   return needs.flatMap((kind) => {
     if (inLoads(facts) && PER_LOAD.includes(kind)) return [];
@@ -213,12 +220,11 @@ function missingReadings(facts: StepFacts): Missing[] {
     if (kind === 'verdict' && last === 0) {
       return [{ what: kind, sentence: 'The tasting failed: correct the mix, mix again and taste again.' }];
     }
-    if (kind === 'minutes' && facts.minMinutes !== undefined && facts.kind === 'mix') {
+    if (kind === 'minutes' && least !== undefined && facts.kind === 'mix') {
       const total = values.reduce((a, b) => a + b, 0);
-      if (total < facts.minMinutes) {
-        return [{ what: kind, sentence: `Mixed ${total} of at least ${facts.minMinutes} minutes.` }];
-      }
+      if (total < least) return [{ what: kind, sentence: `Mixed ${total} of at least ${least} minutes.` }];
     }
+    if (kind === 'addition' && !bothAdditions(values)) return [{ what: kind, sentence: ASK.addition }];
     if (kind === 'before' && facts.stopAboveC !== undefined && last > facts.stopAboveC) {
       return [
         {
@@ -257,6 +263,7 @@ const ASK: Record<ReadingKind, string> = {
   before: 'The temperature before the first kilogram has not been read.',
   core: 'The core of the patty has not been read.',
   tally: 'Nothing has been counted yet.',
+  addition: 'Mixed by hand, the dissolved cure goes in at two times; both must be ticked.',
   minutes: 'The minutes have not been entered.',
   tack: 'The tack test has not been made.',
   count: 'The pieces have not been counted.',

@@ -4,6 +4,7 @@ export const SEASON_HOWS = ['dry', 'in halves', 'slurry'] as const;
 export const SHAPES = ['links', 'coils', 'logs', 'sticks', 'patties', 'bulk'] as const;
 export const FILLS = ['slack', 'hard'] as const;
 export const TWISTS = ['alternate directions', 'pinch two, twist one'] as const;
+export const MIXED_BY = ['machine', 'hand'] as const;
 export const COOLINGS = ['ice water', 'air'] as const;
 
 /** A step of a method with everything a bench hand is told. Temperatures °C, lengths mm. */
@@ -18,6 +19,8 @@ export interface StepParameters {
   pass?: number | undefined;
   /** Which meat goes through: all of it, the lean, the fat. */
   stream?: 'all' | 'lean' | 'fat' | undefined;
+  /** The fat stream: lots from this fat on go through it, %. */
+  fatFromPct?: number | undefined;
   stopAboveC?: number | undefined;
   stopBelowC?: number | undefined;
   /** Minutes that are aimed at. */
@@ -26,6 +29,8 @@ export interface StepParameters {
   maxMinutes?: number | undefined;
   hours?: number | undefined;
   bind?: 'short' | 'sticky' | undefined;
+  /** Who mixes: a machine, or hands. */
+  mixedBy?: (typeof MIXED_BY)[number] | undefined;
   seasonHow?: (typeof SEASON_HOWS)[number] | undefined;
   /** The liquid goes in so many parts. */
   liquidParts?: number | undefined;

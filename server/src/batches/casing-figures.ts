@@ -51,6 +51,7 @@ export function casingFigures(
     links: need.links,
     needM: need.metres,
     usedMm,
+    strands: record.marks.filter((m) => m.kind === 'strand').reduce((sum, m) => sum + (m.value ?? 1), 0),
     leftMm: record.casing.leftMm,
     linkLengthMm: length,
   };

@@ -8,6 +8,7 @@ import { conflict, invalid } from '../platform/problem.js';
 import { commandOnBatch } from './command.js';
 import { guardIssues, lotObjection } from './open-guards.js';
 import { addLine, findMeatLots } from './open-store.js';
+import { placeForMeat } from './places.js';
 import { insertBefore } from './work/add-work.js';
 import type { BatchRecord, StepRow } from './record.js';
 
@@ -31,9 +32,10 @@ export async function correctBatch(
 ): Promise<void> {
   await commandOnBatch(app, person, batchId, 'correct-fat', { ...body }, async ({ tx, now, record }) => {
     const current = mustBeCorrectable(record);
-    const place = record.steps.find((s) => s.closedAt === null && s.placeAccountId !== null)?.placeAccountId;
-    if (!place) throw conflict('no-place', 'There is no step left that the meat could go into.');
     const [lot] = await findMeatLots(tx, [body.lotId]);
+    const open = record.steps.filter((s) => s.closedAt === null && !s.leftOut);
+    const place = placeForMeat(open, lot?.fatPct ?? null);
+    if (!place) throw conflict('no-place', 'There is no step left that the meat could go into.');
     const objection = lot ? lotObjection(lot, record.batch.owner, now) : 'is not in the cold room.';
     if (!lot || objection) {
       throw invalid([

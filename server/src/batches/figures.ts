@@ -22,6 +22,7 @@ import type { SheetLine } from '@zest/contract';
 import { SCALES } from '../devices/index.js';
 import { SHOP, lossAccount } from '../ledger/index.js';
 import type { BenchRules } from '../platform/settings.js';
+import { lastGrinds } from './places.js';
 import type { AccountRow, BatchRecord, LineRow, TransferRow } from './record.js';
 
 /** Everything about a batch's mass that the core computes from its transfers. */
@@ -103,23 +104,21 @@ function materialOf(role: string): Material {
 function currentMeat(record: BatchRecord, live: readonly TransferRow[]) {
   const weighStep = record.steps.find((s) => s.document.kind === 'weigh-meat');
   const dryStep = record.steps.find((s) => s.document.kind === 'weigh-dry');
-  const grind = [...record.steps]
-    .reverse()
-    .find((s) => s.document.kind === 'grind' && s.position < (dryStep?.position ?? 0));
+  const grinds = lastGrinds(record);
+  const ground = grinds.length > 0 && grinds.every((g) => g.closedAt !== null);
+  const fromGrind = new Set(grinds.flatMap((g) => (g.placeAccountId ? [g.placeAccountId] : [])));
   const places = new Set(record.steps.flatMap((s) => (s.placeAccountId ? [s.placeAccountId] : [])));
   const growth = record.lines.filter(
     (l) => l.kind === 'meat' && l.stepId !== weighStep?.id && !hasOwnSeasoning(record, l.stepId),
   );
   const grown = growth.reduce((sum, l) => sum + (l.plannedMg ?? 0), 0);
-  const trimmed = grind?.closedAt ? 0 : trimmedAfterWeighing(record, live);
+  const trimmed = ground ? 0 : trimmedAfterWeighing(record, live);
   const basis = meatBasis({
     plannedMg: record.batch.plannedMeatMg,
     weighedMg: weighStep?.closedAt
       ? sumWhere(live, (t) => t.stepId === weighStep.id && t.lineId !== null) - trimmed
       : 0,
-    groundMg: grind?.closedAt
-      ? sumWhere(live, (t) => t.from === grind.placeAccountId && places.has(t.to))
-      : 0,
+    groundMg: ground ? sumWhere(live, (t) => fromGrind.has(t.from) && places.has(t.to)) : 0,
   });
   // What was kept as a lot of its own before the dry lines were weighed is not seasoned with them.
   const kept = sumWhere(
@@ -127,7 +126,7 @@ function currentMeat(record: BatchRecord, live: readonly TransferRow[]) {
     (t) =>
       places.has(t.from) &&
       record.accounts.get(t.to)?.lotKind === 'trim' &&
-      !(grind?.closedAt && t.from === grind.placeAccountId) &&
+      !(ground && fromGrind.has(t.from)) &&
       (!dryStep?.closedAt || t.at <= dryStep.closedAt),
   );
   return { massMg: Math.max(1, basis.massMg + grown - kept), from: basis.from };
@@ -141,10 +140,13 @@ function hasOwnSeasoning(record: BatchRecord, stepId: string): boolean {
   );
 }
 
-/** Bone and trim that left the first place after the meat was weighed: nothing is dosed on it. */
+/** Bone and trim that left where the meat was weighed into: nothing is dosed on it. */
 function trimmedAfterWeighing(record: BatchRecord, live: readonly TransferRow[]): number {
-  const first = record.steps.find((s) => s.placeAccountId !== null)?.placeAccountId;
-  return sumWhere(live, (t) => t.from === first && t.to === lossAccount('bone and trim'));
+  const weighed = record.steps.find((s) => s.document.kind === 'weigh-meat');
+  const first = new Set(
+    record.lines.filter((l) => l.kind === 'meat' && l.stepId === weighed?.id).map((l) => l.placeAccountId),
+  );
+  return sumWhere(live, (t) => first.has(t.from) && t.to === lossAccount('bone and trim'));
 }
 
 /** Every line with its due weight, band, scale, what has been weighed and, for cure, its limit. */
@@ -233,6 +235,7 @@ function sheetLine(record: BatchRecord, line: LineRow, ctx: LineContext): SheetL
     name: line.name,
     role: line.document?.role ?? 'meat',
     material: line.document ? materialOf(line.document.role) : 'lean',
+    stream: record.steps.find((s) => s.placeAccountId === line.placeAccountId)?.document.stream ?? 'all',
     lotId: line.lotId,
     lotCode: line.lotCode,
     required: line.document?.required ?? true,

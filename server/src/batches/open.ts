@@ -13,6 +13,7 @@ import { kg } from '../platform/words.js';
 import { atHeat, checkPublished, findRecipe, openNotes, signedAt } from '../recipes/index.js';
 import { checkMeats } from './open-guards.js';
 import * as store from './open-store.js';
+import { placeForMeat } from './places.js';
 
 interface OpenedStep {
   id: string;
@@ -155,12 +156,12 @@ async function addMeatLines(
   lots: ReadonlyMap<string, store.MeatLot>,
 ) {
   const weighStep = steps.find((s) => s.document.kind === 'weigh-meat');
-  const place = steps.find((s) => s.placeAccountId !== null)?.placeAccountId;
-  if (!weighStep || !place)
-    throw invalid([{ path: 'recipeId', message: "This recipe's method has no step to weigh meat into." }]);
   for (const [i, use] of body.uses.entries()) {
     const lot = lots.get(use.lotId);
     if (!lot) continue;
+    const place = placeForMeat(steps, lot.fatPct);
+    if (!weighStep || !place)
+      throw invalid([{ path: 'recipeId', message: "This recipe's method has no step to weigh meat into." }]);
     if (!(await reserve(tx, body.id, lot.accountId, use.massMg))) {
       throw invalid([
         {

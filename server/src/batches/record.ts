@@ -206,7 +206,8 @@ export async function loadRecords(db: Sql, ids: readonly string[]): Promise<Batc
   );
   const readings = await db.rows<ReadingRow>(
     `SELECT r.id, r.batch_id AS batchId, r.step_id AS stepId, r.kind, r.value, r.load_no AS \`load\`, r.at, p.name AS person, r.how
-     FROM reading r JOIN person p ON p.id = r.person_id WHERE r.batch_id IN (:ids) ORDER BY r.recorded_at, r.id`,
+     FROM reading r JOIN person p ON p.id = r.person_id LEFT JOIN transfer back ON back.reverses_id = r.transfer_id
+     WHERE r.batch_id IN (:ids) AND back.id IS NULL ORDER BY r.recorded_at, r.id`,
     list,
   );
   const marks = await db.rows<MarkRow>(

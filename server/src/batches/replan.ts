@@ -11,6 +11,7 @@ import { commandOnBatch } from './command.js';
 import { massFigures, sumWhere } from './figures.js';
 import { guardIssues, lotObjection, windowIssues } from './open-guards.js';
 import { addLine, findMeatLots, type MeatLot } from './open-store.js';
+import { placeForMeat } from './places.js';
 import type { BatchRecord, LineRow } from './record.js';
 
 interface Replan {
@@ -72,7 +73,7 @@ export async function replanMeats(
           name: lot.name,
           lotId,
           lotAccountId: lot.accountId,
-          placeAccountId: lines[0]?.placeAccountId ?? '',
+          placeAccountId: placeForMeat(record.steps, lot.fatPct) ?? lines[0]?.placeAccountId ?? '',
           plannedMg: wanted,
           document: null,
           fat: { pct: lot.fatPct, sd: lot.fatSd },

@@ -3,6 +3,7 @@ import { STEP_SHAPES, effective } from '@zest/core';
 import { SHOP, lossAccount, postTransfers, type NewTransfer } from '../ledger/index.js';
 import type { Transaction } from '../platform/database.js';
 import { lockBatch, mustLoad } from './context.js';
+import { stepAfter } from './places.js';
 import type { BatchRecord, StepRow, TransferRow } from './record.js';
 
 type Moved = Pick<TransferRow, 'id' | 'from' | 'to' | 'amount' | 'how' | 'reversesId'>;
@@ -48,10 +49,10 @@ export async function settleClosedSteps(
     fresh.push(transfer);
     moved.push(transfer);
   };
-  massSteps.forEach((step, i) => {
+  massSteps.forEach((step) => {
     const place = step.placeAccountId;
     if (!place || step.closedAt === null) return;
-    const next = massSteps[i + 1]?.placeAccountId ?? record.productAccountId;
+    const next = stepAfter(record, step)?.placeAccountId ?? record.productAccountId;
     const left = balanceOf(moved, place);
     if (left === 0) return;
     const target = next && derivedTarget(step, moved, next);

@@ -1,7 +1,11 @@
 import {
   SOAK_MINUTES,
   STEP_SHAPES,
+  countingOf,
+  fillsOf,
+  leastMinutes,
   lossHint,
+  needsOf,
   readyChecks,
   stepGate,
   type Missing,
@@ -9,6 +13,7 @@ import {
 } from '@zest/core';
 import type { BatchSheet, SheetLine, SheetStep } from '@zest/contract';
 import { sumWhere, type MassFigures } from './figures.js';
+import { isEmptyStream, stepAfter } from './places.js';
 import type { BatchRecord, StepRow } from './record.js';
 import type { SheetContext } from './sheet-context.js';
 
@@ -27,7 +32,6 @@ export function sheetSteps(input: StepsInput): SheetStep[] {
   const { record, figures } = input;
   const open = record.steps.filter((s) => s.closedAt === null);
   const currentId = record.batch.state === 'open' ? open[0]?.id : undefined;
-  const massSteps = record.steps.filter((s) => s.placeAccountId !== null && !s.leftOut);
   return record.steps.map((step) => {
     const shape = STEP_SHAPES[step.document.kind];
     const station = figures.ribbon.find((s) => s.accountId === step.placeAccountId);
@@ -35,7 +39,6 @@ export function sheetSteps(input: StepsInput): SheetStep[] {
     const inMg = station?.inMg ?? weighed;
     const outMg = station?.outMg ?? weighed;
     const place = step.placeAccountId ?? '';
-    const next = massSteps[massSteps.indexOf(step) + 1];
     const ready = checksOf(input, step, inMg);
     const loads = loadsOf(input, step, inMg);
     return {
@@ -59,10 +62,18 @@ export function sheetSteps(input: StepsInput): SheetStep[] {
       outMg,
       balanceMg: station?.balanceMg ?? 0,
       stepYield: figures.yields.stepYields[place] ?? null,
-      runningYield: figures.yields.runningYields[place] ?? null,
+      // One stream alone says nothing of the whole batch.
+      runningYield:
+        (step.document.stream ?? 'all') === 'all' ? (figures.yields.runningYields[place] ?? null) : null,
       holdsMass: shape.holdsMass,
       losses: [...shape.losses],
-      needs: [...shape.needs, ...(needsClearing(record, step) ? (['cleared'] as const) : [])],
+      minMinutes: leastMinutes({ ...step.document, cured: isCured(record) }),
+      ...(countingOf(step.document.shape).weighedEach ? { sampleSize: 1 } : {}),
+      fills: fillsNow(record, step, inMg),
+      needs: [
+        ...needsOf({ ...step.document, cured: isCured(record) }),
+        ...(needsClearing(record, step) ? (['cleared'] as const) : []),
+      ],
       ready: ready.map((r) => ({ key: r.key, words: r.words, caution: r.caution ?? false })),
       loads,
       hint: step.closedAt
@@ -76,7 +87,7 @@ export function sheetSteps(input: StepsInput): SheetStep[] {
           }),
       leftOut: step.leftOut,
       caution: shape.caution ?? null,
-      nextTitle: shape.holdsMass ? (next?.document.title ?? 'Finished goods') : null,
+      nextTitle: shape.holdsMass ? (stepAfter(record, step)?.document.title ?? 'Finished goods') : null,
       version: step.version,
     };
   });
@@ -105,8 +116,24 @@ function checksOf({ record, context, loads }: StepsInput, step: StepRow, inMg: n
       : {}),
     soakingSinceMs: soak?.at.getTime() ?? null,
     nowMs: context.now.getTime(),
-    cured: record.lines.some((l) => l.document?.role === 'cure'),
+    cured: isCured(record),
   });
+}
+
+function isCured(record: BatchRecord): boolean {
+  return record.lines.some((l) => l.document?.role === 'cure');
+}
+
+/** Fills of the stuffer for what came in, with those that were ticked. */
+function fillsNow({ batch, marks }: BatchRecord, step: StepRow, inMg: number): SheetStep['fills'] {
+  const capacityKg = batch.recipe.stufferCapacityKg;
+  if (step.document.kind !== 'stuff' || capacityKg === undefined || inMg <= 0) return null;
+  const ticked = marks.filter((m) => m.stepId === step.id && m.kind === 'fill');
+  return fillsOf(
+    inMg,
+    capacityKg,
+    ticked.reduce((sum, m) => sum + (m.value ?? 1), 0),
+  );
 }
 
 /** Mixer loads of a mix, lots of an emulsion; everything else is made at once. */
@@ -127,6 +154,7 @@ interface StepNow {
 
 /** What the step still needs before it may close. */
 function gateOf({ record, lines, taste }: StepsInput, step: StepRow, now: StepNow): Missing[] {
+  if (isEmptyStream(record, step, now.inMg)) return [];
   const { kind } = step.document;
   const marks = record.marks.filter((m) => m.stepId === step.id);
   return stepGate({
@@ -134,7 +162,9 @@ function gateOf({ record, lines, taste }: StepsInput, step: StepRow, now: StepNo
     stopAboveC: step.document.stopAboveC,
     stopBelowC: step.document.stopBelowC,
     minMinutes: step.document.minMinutes,
-    sampleSize: step.document.sampleSize,
+    mixedBy: step.document.mixedBy,
+    cured: isCured(record),
+    sampleSize: countingOf(step.document.shape).weighedEach ? 1 : step.document.sampleSize,
     mustBeCleared: needsClearing(record, step),
     lines: lines
       .filter((l) => l.stepId === step.id)

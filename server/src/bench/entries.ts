@@ -72,7 +72,47 @@ export async function recordMassOut(
     lineId: null,
     reason: body.note ?? null,
   });
-  return record(app, batchId, transfer, body.offline, () => Promise.resolve());
+  if (body.pieces !== undefined && !(body.to === 'next' && PIECES_AT.has(step.kind))) {
+    throw invalid([
+      { path: 'pieces', message: 'Pieces are counted where links, coils or patties are made.' },
+    ]);
+  }
+  return record(app, batchId, transfer, body.offline, (tx) => {
+    if (body.pieces !== undefined) countByWeight(tx, app.now(), transfer, body.stepId, body.pieces);
+    return Promise.resolve();
+  });
+}
+
+const PIECES_AT: ReadonlySet<string> = new Set(['link', 'form']);
+
+/** What is weighed on counts its pieces; a single one is a sample too. */
+function countByWeight(
+  tx: Transaction,
+  now: Date,
+  transfer: NewTransfer,
+  stepId: string,
+  pieces: number,
+): void {
+  const about = {
+    batchId: transfer.batchId ?? '',
+    stepId,
+    load: 0,
+    at: transfer.at,
+    now,
+    personId: transfer.personId ?? '',
+    transferId: transfer.id,
+  };
+  store.addReading(tx, { ...about, id: uuid(), kind: 'tally', value: pieces, deviceId: null, how: 'typed' });
+  if (pieces > 1) return;
+  const how = transfer.how === 'scale' ? 'scale' : 'typed';
+  store.addReading(tx, {
+    ...about,
+    id: uuid(),
+    kind: 'sample',
+    value: transfer.amount,
+    deviceId: transfer.deviceId,
+    how,
+  });
 }
 
 async function outTarget(

@@ -59,6 +59,8 @@ export async function stepContext(
        (SELECT n.place_account_id FROM batch_step n
         WHERE n.batch_id = s.batch_id AND n.position > s.position AND n.place_account_id IS NOT NULL
           AND NOT n.left_out
+          AND (COALESCE(JSON_VALUE(s.document, '$.stream'), 'all') = 'all'
+            OR COALESCE(JSON_VALUE(n.document, '$.stream'), 'all') IN ('all', JSON_VALUE(s.document, '$.stream')))
         ORDER BY n.position LIMIT 1) AS nextPlaceId,
        (SELECT l.account_id FROM lot l WHERE l.batch_id = b.id AND l.kind = 'product') AS productAccountId
      FROM batch_step s JOIN batch b ON b.id = s.batch_id
@@ -136,12 +138,14 @@ export function addReading(
     personId: string;
     deviceId: string | null;
     how: 'scale' | 'typed';
+    /** The weighing it was counted by. */
+    transferId?: string;
   },
 ): void {
   tx.defer(
-    `INSERT INTO reading (id, batch_id, step_id, kind, value, load_no, at, recorded_at, person_id, device_id, how)
-     VALUES (:id, :batchId, :stepId, :kind, :value, :load, :at, :now, :personId, :deviceId, :how)`,
-    { ...reading },
+    `INSERT INTO reading (id, batch_id, step_id, kind, value, load_no, at, recorded_at, person_id, device_id, how, transfer_id)
+     VALUES (:id, :batchId, :stepId, :kind, :value, :load, :at, :now, :personId, :deviceId, :how, :transferId)`,
+    { transferId: null, ...reading },
   );
 }
 

@@ -54,6 +54,14 @@ export const LINK: MethodStep = {
   say: 'Twist to length, count, weigh ten.',
   sampleSize: 10,
 };
+/** Coils are few and large: each is weighed, and its weight counts it. */
+export const COIL: MethodStep = {
+  key: 'coil',
+  kind: 'link',
+  title: 'Coil',
+  say: 'Coil and tie; each coil onto the scale.',
+  shape: 'coils',
+};
 export const PACK: MethodStep = {
   key: 'pack',
   kind: 'pack',
@@ -85,3 +93,15 @@ export const COOL: MethodStep = {
   say: 'Down to cold-room temperature without a stop.',
   stopAboveC: 7,
 };
+
+/** Lean through a fine plate, fat through a coarse one, so that the fat shows when it is cut. */
+export const LEAN_AND_FAT: MethodStep[] = [
+  { ...grind('grind1', 'Grind the lean 5 mm', 5), stream: 'lean' },
+  {
+    ...grind('grind1', 'Grind the fat 10 mm', 10),
+    key: 'grind-fat',
+    say: 'Through the 10 mm plate, near freezing, so that it is cut and not smeared.',
+    stream: 'fat',
+    fatFromPct: 40,
+  },
+];

@@ -3,7 +3,21 @@ import { METHOD_TEMPLATES } from '@zest/core';
 import type { MethodStep, Recipe, RecipeDocument, RecipeLine } from '@zest/contract';
 import { snapshot } from '../recipes/index.js';
 import { CASINGS, INGREDIENTS } from './catalogue.js';
-import { CHILL, WEIGH_MEAT, WEIGH_DRY, grind, mix, STUFF, LINK, PACK, SMOKE, COOK, COOL } from './methods.js';
+import {
+  CHILL,
+  COIL,
+  LEAN_AND_FAT,
+  WEIGH_MEAT,
+  WEIGH_DRY,
+  grind,
+  mix,
+  STUFF,
+  LINK,
+  PACK,
+  SMOKE,
+  COOK,
+  COOL,
+} from './methods.js';
 
 interface Ids {
   ingredients: ReadonlyMap<string, string>;
@@ -167,6 +181,7 @@ export function demoRecipes(ids: Ids): Recipe[] {
         WEIGH_DRY,
         mix('sticky', 9),
         STUFF,
+        COIL,
         SMOKE,
         COOK,
         COOL,
@@ -280,7 +295,7 @@ export function demoRecipes(ids: Ids): Recipe[] {
         ['garlic', 1],
         ['redwine', 20],
       ]).map((line) => (line.key === 'chilli' ? { ...line, heat: true } : line)),
-      steps: methodOf('hung'),
+      steps: methodOf('hung').flatMap((step) => (step.kind === 'grind' ? LEAN_AND_FAT : [step])),
       casing: casing('hog'),
       linkMassG: 260,
       linkLengthMm: null,

@@ -16,6 +16,7 @@ import { FatPanel } from './FatPanel.js';
 import { LimitsPanel } from './LimitsPanel.js';
 import { LineTable } from './LineTable.js';
 import { MethodDialog } from './MethodDialog.js';
+import { StepMarks } from './StepMarks.js';
 import { StepReadings } from './StepReadings.js';
 import { StepStrip } from './StepStrip.js';
 import { useBatch } from './use-batch.js';
@@ -157,6 +158,7 @@ function StepPanel({ sheet, step }: { sheet: BatchSheet; step: SheetStep }) {
           </Box>
         ) : null}
         <StepReadings readings={readings} />
+        <StepMarks marks={sheet.marks.filter((m) => m.stepId === step.id)} />
       </Box>
     </Box>
   );

@@ -42,6 +42,8 @@ function words({ kind, value }: SheetReading, units: Units): string {
       return 'cleared for this owner';
     case 'minutes':
       return `${value} minutes`;
+    case 'addition':
+      return value === 1 ? 'first half of the cure in' : 'second half of the cure in';
     case 'tally':
       return `${value} more pieces`;
     default:

@@ -14,6 +14,8 @@ export function ReadingTask(props: ReadingTaskProps) {
       return <ConfirmTask {...props} kind="tack" {...tackWords(props)} />;
     case 'cleared':
       return <ConfirmTask {...props} kind="cleared" words={CLEARED} yes="Cleared" />;
+    case 'addition':
+      return <ConfirmTask {...props} kind="addition" {...additionWords(props)} />;
     case 'verdict':
       return <VerdictTask {...props} />;
     case 'sample':
@@ -42,4 +44,18 @@ function tackWords({ step, task }: ReadingTaskProps) {
       : 'Pull a handful apart. It should just hold together, with the pieces still to be seen.';
   const load = task.load > 0 ? ` for load ${task.load}` : '';
   return { words, yes: `Tack test passed${load}`, no: 'Failed, mix on' };
+}
+
+/** Hands spread cure less evenly than a paddle: it goes in dissolved, at two times. */
+function additionWords({ task }: ReadingTaskProps) {
+  const second = task.n > 0;
+  const load = task.load > 0 ? ` of load ${task.load}` : '';
+  return {
+    words: second
+      ? 'The other half of the dissolved cure, over all of the meat again. Then mix on.'
+      : 'Cure dissolved in the cold liquid. Half of it now, over all of the meat; mix it under.',
+    yes: second ? `Second half in${load}` : `First half in${load}`,
+    value: second ? 2 : 1,
+    stays: !second,
+  };
 }

@@ -16,6 +16,7 @@ import { CloseStepPrimary, SignPast } from './CloseStepButton.js';
 import { markEntry } from './entries.js';
 import { MorePanel } from './more/MorePanel.js';
 import type { Pending } from './pending.js';
+import { FillButton, StuffingWords } from './Stuffing.js';
 import { MassTask } from './tasks/MassTask.js';
 import { ReadingTask } from './ReadingTask.js';
 import { isWeighed, tasksOf, type Task } from './tasks.js';
@@ -53,7 +54,8 @@ export function TaskStation({ sheet, step, pending }: TaskStationProps) {
       {chosenId !== undefined && step.missing.length === 0 ? (
         <Secondary onClick={() => setChosenId(undefined)}>Go on</Secondary>
       ) : null}
-      <MorePanel sheet={sheet} step={step} pending={pending} />
+      {step.fills ? <FillButton step={step} fills={step.fills} pending={pending} /> : null}
+      <MorePanel sheet={sheet} step={step} pending={pending} onTask={setChosenId} />
       <SignPast sheet={sheet} step={step} />
     </>
   );
@@ -65,6 +67,7 @@ export function TaskStation({ sheet, step, pending }: TaskStationProps) {
         </Box>
       ) : null}
       <Box sx={{ fontSize: 24, mb: 1, [SHORT]: { display: 'none' } }}>{step.say}</Box>
+      <StuffingWords sheet={sheet} step={step} />
       <TaskRow tasks={tasks} chosenId={task?.id} onChoose={setChosenId} />
       {takingBack && lastEntry ? (
         <ReverseDialog batchId={sheet.id} entry={lastEntry} onClose={() => setTakingBack(false)} />
@@ -175,6 +178,7 @@ function shown(task: Task, units: Units): string {
   if (task.kind === 'casing') return units.length(task.value);
   if (task.kind === 'temperature' || task.kind === 'before' || task.kind === 'core')
     return units.temperature(task.value);
+  if (task.kind === 'addition') return `${task.n} of 2`;
   if (task.kind === 'tack' || task.kind === 'verdict') return task.value === 1 ? 'passed' : 'failed';
   return task.kind === 'sample' ? `${task.n} weighed` : String(task.value);
 }

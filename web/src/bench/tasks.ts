@@ -1,4 +1,4 @@
-import { STEP_SHAPES, loadStates, type ReadingKind } from '@zest/core';
+import { STEP_SHAPES, bothAdditions, countingOf, loadStates, type ReadingKind } from '@zest/core';
 import type { BatchSheet, SheetStep } from '@zest/contract';
 
 /** Something the bench is asked for at a step that is not a weigh-up. */
@@ -41,6 +41,7 @@ const READING_TITLE: Record<ReadingKind, string> = {
   tack: 'Tack test',
   count: 'Count',
   tally: 'Count',
+  addition: 'Dissolved cure',
   sample: 'Sample',
   cleared: 'Cleared for this owner',
   verdict: 'Verdict',
@@ -88,6 +89,9 @@ function casingTask(sheet: BatchSheet, step: SheetStep): Task[] {
   ];
 }
 
+/** Pieces that are weighed one by one are all weighed when no more than this part is left. */
+const LEFT_PART = 0.03;
+
 function massTasks(sheet: BatchSheet, step: SheetStep): Task[] {
   const shape = STEP_SHAPES[step.kind];
   const station = sheet.ribbon.find((r) => r.position === step.position);
@@ -97,13 +101,14 @@ function massTasks(sheet: BatchSheet, step: SheetStep): Task[] {
     .reduce((sum, s) => sum + s.massMg, 0);
   const tasks: Task[] = [];
   if (shape.holdsMass) {
+    const { weighedEach, one } = countingOf(step.shape);
     const title = step.nextTitle === 'Finished goods' ? 'Finished' : `On to ${step.nextTitle?.toLowerCase()}`;
     tasks.push({
       id: 'out',
       kind: 'out',
-      title,
+      title: weighedEach ? `Each ${one}` : title,
       required: !shape.passesOn,
-      done: step.outMg > 0,
+      done: step.outMg > 0 && (!weighedEach || step.balanceMg <= step.inMg * LEFT_PART),
       massMg: step.outMg,
     });
   }
@@ -144,7 +149,7 @@ function readTask(sheet: BatchSheet, step: SheetStep, kind: ReadingKind): ReadTa
     kind,
     title: READING_TITLE[kind],
     required: true,
-    done: isDone(sheet, kind, last?.value) ?? (values.length > 0 && !missing),
+    done: isDone(sheet, kind, values) ?? (values.length > 0 && !missing),
     value: last?.kind === 'tally' ? tallied : last?.value,
     n: values.length,
     load: 0,
@@ -152,7 +157,13 @@ function readTask(sheet: BatchSheet, step: SheetStep, kind: ReadingKind): ReadTa
 }
 
 /** A patty is read only when it is done through, and judged only when the judgement holds. */
-function isDone(sheet: BatchSheet, kind: ReadingKind, value: number | undefined): boolean | undefined {
+function isDone(
+  sheet: BatchSheet,
+  kind: ReadingKind,
+  values: readonly { value: number }[],
+): boolean | undefined {
+  const value = values[values.length - 1]?.value;
+  if (kind === 'addition') return bothAdditions(values.map((v) => v.value));
   if (kind === 'core') return value !== undefined && value >= sheet.taste.doneC;
   return kind === 'verdict' ? sheet.taste.state === 'passed' : undefined;
 }

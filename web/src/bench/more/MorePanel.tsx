@@ -14,6 +14,7 @@ import { SkipLoad } from './SkipLoad.js';
 import { SomethingElse } from './SomethingElse.js';
 import { Substitute } from './Substitute.js';
 import { TubLabels } from './TubLabels.js';
+import { WentWrong } from './WentWrong.js';
 
 export interface MoreProps {
   sheet: BatchSheet;
@@ -22,6 +23,8 @@ export interface MoreProps {
   /** The line that is being weighed; absent where nothing is. */
   line?: SheetLine | undefined;
   onClose: () => void;
+  /** Goes to a task of the step, such as weighing what is left over. */
+  onTask?: (id: string) => void;
 }
 
 const WAYS = {
@@ -39,6 +42,11 @@ const WAYS = {
   late: { name: 'A line was forgotten', about: 'what is left of the mix gets it', View: ForgottenLine },
   label: { name: 'Print labels', about: 'for tubs and bags, before anything is poured', View: TubLabels },
   cold: { name: 'Cold and time', about: 'into the chill, out again, a timer', View: ColdAndTime },
+  wrong: {
+    name: 'Something went wrong',
+    about: 'a burst, air, too thick, too thin: with its cause',
+    View: WentWrong,
+  },
   skip: { name: 'Put a load aside', about: 'with a reason; the others go on', View: SkipLoad },
 } as const;
 type Way = keyof typeof WAYS;
@@ -87,6 +95,8 @@ export function MorePanel(props: Omit<MoreProps, 'onClose'>) {
   );
 }
 
+const DEFECTS_AT: ReadonlySet<string> = new Set(['stuff', 'link', 'form']);
+
 function waysAt({ sheet, step, line }: Omit<MoreProps, 'onClose'>): Way[] {
   const rest = line !== undefined && line.weighedMg < line.dueMg;
   return [
@@ -94,6 +104,7 @@ function waysAt({ sheet, step, line }: Omit<MoreProps, 'onClose'>): Way[] {
     ...(rest && line.kind === 'dry' ? (['substitute'] as const) : []),
     ...(sheet.meatMg > 0 ? (['extra'] as const) : []),
     ...(forgottenLines(sheet).length > 0 ? (['late'] as const) : []),
+    ...(DEFECTS_AT.has(step.kind) ? (['wrong'] as const) : []),
     'label',
     'cold',
     ...(step.loads > 1 ? (['skip'] as const) : []),

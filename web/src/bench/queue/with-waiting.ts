@@ -1,4 +1,5 @@
-import type { BatchSheet, SheetLine, SheetStep } from '@zest/contract';
+import { bothAdditions, takesStream } from '@zest/core';
+import type { BatchSheet, MassOut, SheetLine, SheetReading, SheetStep } from '@zest/contract';
 import type { Entry, KeptEntry } from './entry.js';
 
 /**
@@ -22,7 +23,8 @@ function apply(sheet: BatchSheet, entry: Entry): BatchSheet {
     }
     case 'out': {
       if (sheet.entries.some((e) => e.id === entry.body.id)) return sheet;
-      return stillMissing(massOut(sheet, entry.body.stepId, entry.body.massMg, entry.body.to === 'next'));
+      const moved = massOut(sheet, entry.body.stepId, entry.body.massMg, entry.body.to === 'next');
+      return stillMissing({ ...moved, readings: [...moved.readings, ...piecesOf(entry.body)] });
     }
     case 'reading': {
       if (sheet.readings.some((r) => r.id === entry.body.id)) return sheet;
@@ -49,9 +51,20 @@ function apply(sheet: BatchSheet, entry: Entry): BatchSheet {
   }
 }
 
+/** Pieces that were weighed on are counted by it, and a single one is a sample. */
+function piecesOf(body: MassOut): SheetReading[] {
+  if (body.pieces === undefined) return [];
+  const at = body.deviceTime ?? new Date(0).toISOString();
+  const about = { stepId: body.stepId, load: 0, at, person: '', how: 'typed' as const };
+  const counted = { ...about, id: `${body.id}-tally`, kind: 'tally' as const, value: body.pieces };
+  const weighed = { ...about, id: `${body.id}-sample`, kind: 'sample' as const, value: body.massMg };
+  return body.pieces === 1 ? [counted, weighed] : [counted];
+}
+
 function massOut(sheet: BatchSheet, stepId: string, massMg: number, on: boolean): BatchSheet {
   const at = sheet.steps.findIndex((s) => s.id === stepId);
-  const next = sheet.steps.findIndex((s, i) => i > at && s.holdsMass && !s.leftOut);
+  const stream = sheet.steps[at]?.stream ?? 'all';
+  const next = sheet.steps.findIndex((s, i) => i > at && s.holdsMass && !s.leftOut && takesStream(s, stream));
   return {
     ...sheet,
     steps: sheet.steps.map((s, i) => {
@@ -95,8 +108,11 @@ function isMet(sheet: BatchSheet, step: SheetStep, what: string): boolean {
     return line !== undefined && inBand(line);
   }
   const values = sheet.readings.filter((r) => r.stepId === step.id && r.kind === what);
+  const tallied = sheet.readings.some((r) => r.stepId === step.id && r.kind === 'tally');
+  if (what === 'count' && tallied) return true;
   const last = values[values.length - 1];
   if (!last) return false;
+  if (what === 'addition') return bothAdditions(values.map((r) => r.value));
   if (what === 'sample') return values.length >= (step.sampleSize ?? 1);
   if (what === 'tack' || what === 'verdict') return last.value === 1;
   if (what === 'temperature') {

@@ -7,21 +7,26 @@ import { readingEntry } from '../entries.js';
 import type { ReadingTaskProps } from '../task-props.js';
 
 interface ConfirmTaskProps extends ReadingTaskProps {
-  kind: 'tack' | 'cleared';
+  kind: 'tack' | 'cleared' | 'addition';
   words: string;
   yes: string;
   no?: string;
+  /** What yes is written as; 1 unless the task has parts. */
+  value?: number;
+  /** More of the same comes after it. */
+  stays?: boolean;
 }
 
 /** Something that is looked at and said yes to, or no. */
 export function ConfirmTask(props: ConfirmTaskProps) {
   const { sheet, step, pending, header, footer, actions, onDone, kind, words, yes, no, task } = props;
-  const record = async (value: 0 | 1) => {
-    const label = value === 1 ? yes : (no ?? '');
+  const yesValue = props.value ?? 1;
+  const record = async (value: number) => {
+    const label = value === 0 ? (no ?? '') : yes;
     await pending.record(readingEntry(step.id, kind, value, label, { load: task.load }));
-    onDone();
+    if (!props.stays) onDone();
   };
-  useShortcut(' ', yes.toLowerCase(), () => void record(1));
+  useShortcut(' ', yes.toLowerCase(), () => void record(yesValue));
   return (
     <BenchFrame
       sheet={sheet}
@@ -33,7 +38,7 @@ export function ConfirmTask(props: ConfirmTaskProps) {
           {actions}
         </>
       }
-      primary={<Primary onClick={() => void record(1)}>{yes}</Primary>}
+      primary={<Primary onClick={() => void record(yesValue)}>{yes}</Primary>}
     >
       {header}
       <Box

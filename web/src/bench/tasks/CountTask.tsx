@@ -1,6 +1,6 @@
 import Box from '@mui/material/Box';
 import { useEffect, useRef, useState } from 'react';
-import { countAgainstMass, rhythm } from '@zest/core';
+import { countAgainstMass, countingOf, rhythm } from '@zest/core';
 import { deviceNow } from '../../app/device-time.js';
 import { useShortcut } from '../../app/shortcuts.js';
 import { NUMERALS } from '../../app/theme.js';
@@ -20,6 +20,9 @@ export function CountTask(props: ReadingTaskProps) {
   const units = useUnits();
   const typed = useTyped('type the count');
   const [fresh, setFresh] = useState(0);
+  const counting = countingOf(step.shape);
+  const [together, setTogether] = useState(1);
+  const each = sheet.linkMassG;
   const counted = useRef(0);
   const flush = useRef<() => Promise<unknown>>(() => Promise.resolve());
   useEffect(() => {
@@ -53,7 +56,7 @@ export function CountTask(props: ReadingTaskProps) {
     onDone();
   };
   const act = () => {
-    if (typed.value === undefined) add(1);
+    if (typed.value === undefined) add(together);
     else void record();
   };
   useShortcut(' ', 'count one piece, or record what was typed', act);
@@ -63,13 +66,26 @@ export function CountTask(props: ReadingTaskProps) {
     .filter((r) => r.stepId === step.id && r.kind === 'tally')
     .map((r) => ({ pieces: r.value, atMs: Date.parse(r.at) }));
   const beat = rhythm(fresh > 0 ? [...tallies, { pieces: fresh, atMs: deviceNow() }] : tallies);
-  const each = sheet.linkMassG;
   return (
     <TypedFrame
       {...props}
       actions={
         <>
-          <Secondary onClick={() => add(10)}>Ten more</Secondary>
+          {counting.holder === undefined ? (
+            <Secondary onClick={() => add(10)}>Ten more</Secondary>
+          ) : (
+            <Secondary
+              disabled={typed.value === undefined && together === 1}
+              onClick={() => {
+                setTogether(Math.min(500, Math.max(1, Math.round(typed.value ?? 1))));
+                typed.clear();
+              }}
+            >
+              {typed.value === undefined
+                ? `${together} a ${counting.holder}`
+                : `${typed.text} a ${counting.holder}`}
+            </Secondary>
+          )}
           {total > 0 ? (
             <Secondary onClick={() => void flush.current().then(onDone)}>Counted</Secondary>
           ) : null}
@@ -82,12 +98,17 @@ export function CountTask(props: ReadingTaskProps) {
           ? ''
           : `About ${Math.round(step.inMg / 1000 / each)} of ${units.mass(Math.round(each * 1000))}${step.twist ? `; twist ${step.twist}` : ''}`
       }
-      shown={{ value: typed.text || String(total), unit: 'pieces' }}
+      shown={{ value: typed.text || String(total), unit: counting.many }}
       primary={
         typed.value === undefined ? (
-          <Primary onClick={act}>Count {total + 1}</Primary>
+          <Primary onClick={act}>
+            Count {together > 1 ? `a ${counting.holder}, ` : ''}
+            {total + together}
+          </Primary>
         ) : (
-          <Primary onClick={act}>Record {typed.text} pieces</Primary>
+          <Primary onClick={act}>
+            Record {typed.text} {counting.many}
+          </Primary>
         )
       }
       more={<Figures props={props} total={total} perMinute={beat.perMinute} />}

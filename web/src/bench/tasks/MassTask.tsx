@@ -2,7 +2,7 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { useState } from 'react';
 import { v7 as uuid } from 'uuid';
-import { DEFECT_CAUSES, ratePerHour } from '@zest/core';
+import { causesOf, countingOf, ratePerHour } from '@zest/core';
 import type { BatchSheet, SheetStep } from '@zest/contract';
 import { deviceTime } from '../../app/device-time.js';
 import { useShortcut } from '../../app/shortcuts.js';
@@ -13,6 +13,7 @@ import { BenchFrame } from '../BenchFrame.js';
 import { BigNumber } from '../BigNumber.js';
 import { usePracticeNeed } from '../practice/need.js';
 import { DIVISION_MG, SCALE_NAME, scaleForMass, showOnScale } from '../scales.js';
+import { Pieces } from './Pieces.js';
 import type { WeighedTask } from '../tasks.js';
 import type { TaskProps } from '../task-props.js';
 import { useTyped } from '../typed.js';
@@ -30,10 +31,15 @@ export function MassTask({
   task,
 }: TaskProps & { task: WeighedTask }) {
   const units = useUnits();
-  const [scaleId, setScaleId] = useState(scaleForMass(task.kind === 'out' ? step.balanceMg : 0));
+  const [scaleId, setScaleId] = useState(
+    scaleForMass(task.kind === 'out' && !weighedSingly(step) ? step.balanceMg : 0),
+  );
   const divisionMg = DIVISION_MG[scaleId];
   const typed = useTyped('type kilograms');
   const [typing, setTyping] = useState(false);
+  const counting = countingOf(step.shape);
+  const oneByOne = counting.weighedEach && task.kind === 'out';
+  const [pieces, setPieces] = useState(1);
   const notes = notesFor(task);
   const [note, setNote] = useState<string>();
   const scale = useScale(scaleId, divisionMg, undefined, () => undefined);
@@ -59,16 +65,24 @@ export function MassTask({
         massMg: valueMg,
         deviceTime: deviceTime(),
         ...(note ? { note } : {}),
+        ...(oneByOne ? { pieces } : {}),
         ...(task.reason === undefined ? {} : { reason: task.reason }),
         ...(readingId ? { readingId } : {}),
       },
     });
+    setPieces(1);
     onDone();
   };
+  const pieceMg = oneByOne && sheet.linkMassG !== null ? Math.round(sheet.linkMassG * 1000) : Infinity;
   usePracticeNeed(
     `${task.id} ${task.massMg}`,
-    task.kind === 'out' && step.outMg === 0 && step.balanceMg > 0
-      ? { kind: 'pour', scaleId, dueMg: Math.floor(step.balanceMg * USUAL_PART), divisionMg }
+    task.kind === 'out' && !task.done && step.balanceMg > 0
+      ? {
+          kind: 'pour',
+          scaleId,
+          dueMg: Math.min(Math.floor(step.balanceMg * USUAL_PART), pieceMg),
+          divisionMg,
+        }
       : undefined,
   );
   const act = () => {
@@ -95,12 +109,19 @@ export function MassTask({
           <Secondary onClick={() => setScaleId(scaleId === 'floor' ? 'bench' : 'floor')}>
             {scaleId === 'floor' ? 'Use bench scale' : 'Use floor scale'}
           </Secondary>
+          {oneByOne ? (
+            <Secondary onClick={() => setPieces((pieces % MOST_AT_ONCE) + 1)}>
+              {pieces === 1 ? `One ${counting.one}` : `${pieces} ${counting.many}`}
+            </Secondary>
+          ) : null}
           {actions}
         </>
       }
       primary={
         scale.taken && typedMg === undefined ? (
-          <Primary onClick={() => void scale.tare()}>Tare for the next tub</Primary>
+          <Primary onClick={() => void scale.tare()}>
+            Tare for the next {oneByOne ? counting.one : 'tub'}
+          </Primary>
         ) : (
           <Primary onClick={() => void take()} disabled={!canTake}>
             Take {units.mass(valueMg, divisionMg)}
@@ -157,9 +178,17 @@ export function MassTask({
           ))}
         </Box>
       ) : null}
+      {oneByOne ? <Pieces sheet={sheet} step={step} many={counting.many} /> : null}
       {footer}
     </BenchFrame>
   );
+}
+
+/** Pieces that may stand on the scale together. */
+const MOST_AT_ONCE = 12;
+
+function weighedSingly(step: SheetStep): boolean {
+  return countingOf(step.shape).weighedEach;
 }
 
 /** In practice so much of what came in comes out again. */
@@ -176,7 +205,7 @@ function rate(sheet: BatchSheet, step: SheetStep, units: Units): string {
 
 /** A defect wants its cause, a remainder its destination, before its weight is taken. */
 function notesFor(task: WeighedTask): { ask: string; answers: readonly string[] } | undefined {
-  if (task.reason === 'burst') return { ask: 'Why?', answers: DEFECT_CAUSES.burst };
+  if (task.reason === 'burst') return { ask: 'Why?', answers: causesOf('burst') };
   if (task.kind === 'rework') return { ask: 'Where to?', answers: REWORK_TO };
   if (task.reason === 'barrel and horn')
     return { ask: 'What becomes of it?', answers: ['Washed out', ...REWORK_TO] };

@@ -4,7 +4,8 @@ import { deviceTime } from '../../app/device-time.js';
 import { useShortcut } from '../../app/shortcuts.js';
 import { Triangle } from '../../app/Trouble.js';
 import { useUnits } from '../../app/units.js';
-import { Primary } from '../BenchButtons.js';
+import { Primary, Secondary } from '../BenchButtons.js';
+import { markEntry } from '../entries.js';
 import type { ReadingTaskProps } from '../task-props.js';
 import { useTyped } from '../typed.js';
 import { TypedFrame } from './TypedFrame.js';
@@ -36,6 +37,18 @@ export function NumberTask(props: ReadingTaskProps) {
   return (
     <TypedFrame
       {...props}
+      actions={
+        <>
+          {casing ? (
+            <Secondary
+              onClick={() => void pending.record(markEntry(step.id, 'strand', 'A strand more', { value: 1 }))}
+            >
+              A strand more ({casing.strands})
+            </Secondary>
+          ) : null}
+          {props.actions}
+        </>
+      }
       typed={typed}
       target={
         casing

@@ -10,6 +10,7 @@ import { usePracticeNeed } from '../practice/need.js';
 import type { ReadingTaskProps } from '../task-props.js';
 import { useTyped } from '../typed.js';
 import { useScale } from '../use-scale.js';
+import { Stoutness, stoutness } from './Pieces.js';
 import { TypedFrame } from './TypedFrame.js';
 
 /** Pieces on the scale one by one, with mean, spread and what is given away. */
@@ -33,7 +34,7 @@ export function SampleTask(props: ReadingTaskProps) {
   };
   usePracticeNeed(
     `sample ${task.n}`,
-    sheet.linkMassG === null
+    sheet.linkMassG === null || scale.taken
       ? undefined
       : {
           kind: 'pour',
@@ -55,6 +56,7 @@ export function SampleTask(props: ReadingTaskProps) {
     masses.length > 0
       ? sample({ massesG: masses, ...(sheet.linkMassG ? { nominalG: sheet.linkMassG } : {}) })
       : undefined;
+  const stout = figures ? stoutness(sheet, figures.meanG) : undefined;
   return (
     <TypedFrame
       {...props}
@@ -84,6 +86,7 @@ export function SampleTask(props: ReadingTaskProps) {
               ? ''
               : `, ${units.number(figures.giveawayPct, 1)} % over the target`}
             {figures.outliers.length > 0 ? `, ${figures.outliers.length} far out` : ''}
+            {stout ? <Stoutness is={stout} /> : null}
           </Box>
         ) : null
       }

@@ -33,6 +33,7 @@ export function LineHead({ sheet, line, pour, n, m }: LineHeadProps) {
       </Box>
       <Box sx={{ fontSize: 20, [SHORT]: { display: line.cure ? 'none' : 'block', fontSize: 16 } }}>
         {n} of {m} · {SCALE_NAME[line.scaleId]} · lot {line.lotCode}
+        {line.stream === 'all' ? '' : ` · into the tub of the ${line.stream}`}
         {line.gPerKgMeat === null
           ? ''
           : ` · ${units.number(line.gPerKgMeat, 2)} g/kg meat · ${units.number(line.gPerKgMeat / 10, 2)} %`}

@@ -1,7 +1,7 @@
 import Box from '@mui/material/Box';
 import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
-import { COOLINGS, FILLS, SEASON_HOWS, SHAPES, TWISTS, type StepKind } from '@zest/core';
+import { COOLINGS, FILLS, MIXED_BY, SEASON_HOWS, SHAPES, TWISTS, type StepKind } from '@zest/core';
 import { NumberField } from '../../app/fields.js';
 import { COLOUR } from '../../app/theme.js';
 import type { EditorDocument } from '../new-document.js';
@@ -12,7 +12,7 @@ interface StepDetailsProps {
   onEdit: (edit: (document: EditorDocument) => EditorDocument, topic?: string) => void;
 }
 
-type WordKey = 'bind' | 'seasonHow' | 'stream' | 'fill' | 'shape' | 'twist' | 'cooling';
+type WordKey = 'bind' | 'mixedBy' | 'seasonHow' | 'stream' | 'fill' | 'shape' | 'twist' | 'cooling';
 
 const WORDS: Partial<
   Record<StepKind, readonly { name: WordKey; label: string; values: readonly string[] }[]>
@@ -21,6 +21,7 @@ const WORDS: Partial<
   season: [{ name: 'seasonHow', label: 'Goes in', values: SEASON_HOWS }],
   mix: [
     { name: 'bind', label: 'Bind', values: ['short', 'sticky'] },
+    { name: 'mixedBy', label: 'Mixed by', values: MIXED_BY },
     { name: 'seasonHow', label: 'Seasoning goes in', values: SEASON_HOWS },
   ],
   stuff: [{ name: 'fill', label: 'Fill', values: FILLS }],
@@ -31,6 +32,12 @@ const WORDS: Partial<
   form: [{ name: 'shape', label: 'Shape', values: SHAPES.slice(4) }],
   cool: [{ name: 'cooling', label: 'Cooled in', values: COOLINGS }],
 };
+
+/** The numbers that this step asks for; only the fat stream says from which fat on. */
+function asked(step: EditorStep) {
+  const all = NUMBERS[step.kind] ?? [];
+  return step.stream === 'fat' ? all : all.filter((p) => p.name !== 'fatFromPct');
+}
 
 /** The parameters of one step. */
 export function StepDetails({ step, onEdit }: StepDetailsProps) {
@@ -58,7 +65,7 @@ export function StepDetails({ step, onEdit }: StepDetailsProps) {
     <Box sx={{ display: 'flex', gap: 1.25, flexWrap: 'wrap', bgcolor: COLOUR.sheet, p: '8px 8px 12px 48px' }}>
       {text('title', 'Title', 200)}
       {text('say', 'What the bench is told', 'min(100%, 460px)')}
-      {(NUMBERS[step.kind] ?? []).map((p) => (
+      {asked(step).map((p) => (
         <NumberField
           key={p.name}
           label={p.label}

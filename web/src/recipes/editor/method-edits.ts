@@ -59,7 +59,8 @@ type NumberKey =
   | 'chamberC'
   | 'targetLossPct'
   | 'expectedYieldPct'
-  | 'sampleSize';
+  | 'sampleSize'
+  | 'fatFromPct';
 
 export interface NumberParameter {
   name: NumberKey;
@@ -74,7 +75,7 @@ const MINUTES = n('minutes', 'Minutes');
 /** The numbers that a step of a kind asks for. */
 export const NUMBERS: Partial<Record<StepKind, readonly NumberParameter[]>> = {
   chill: [STOP_ABOVE],
-  grind: [n('plateMm', 'Plate, mm'), n('pass', 'Pass'), STOP_ABOVE],
+  grind: [n('plateMm', 'Plate, mm'), n('pass', 'Pass'), n('fatFromPct', 'Fat is from, %'), STOP_ABOVE],
   season: [MINUTES],
   mix: [
     MINUTES,
@@ -107,6 +108,8 @@ export function stepWords(step: EditorStep): string {
     step.plateMm ? `${step.plateMm} mm plate` : '',
     step.pass ? `pass ${step.pass}` : '',
     step.stream && step.stream !== 'all' ? `${step.stream} only` : '',
+    step.stream === 'fat' && step.fatFromPct ? `from ${step.fatFromPct} % fat` : '',
+    step.mixedBy === 'hand' ? 'by hand' : '',
     step.bind ? (step.bind === 'short' ? 'mixed short' : 'until sticky') : '',
     step.minutes ? `${step.minutes} min` : '',
     step.minMinutes && step.maxMinutes ? `${step.minMinutes}–${step.maxMinutes} min` : '',
