@@ -76,7 +76,12 @@ export function benchHands(shop: TestShop, ines: Hands, bram: Hands) {
     const stock = (await ines.get('/lots')).body as TrimLot[];
     const uses = Object.entries(meats).map(([trim, massMg]) => ({
       lotId: stock.find(
-        (l) => l.trimName.startsWith(trim) && l.status === 'available' && !l.owner && l.freeMg >= massMg,
+        (l) =>
+          l.trimName.startsWith(trim) &&
+          l.status === 'available' &&
+          l.state !== 'frozen' &&
+          !l.owner &&
+          l.freeMg >= massMg,
       )!.id,
       massMg,
     }));

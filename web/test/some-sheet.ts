@@ -67,8 +67,8 @@ export function sheetStep(key: string, kind: SheetStep['kind'], more: Partial<Sh
 
 /** As much of a sheet as the bench works with. */
 export function someSheet(lines: SheetLine[], steps: SheetStep[]): BatchSheet {
-  const sheet: Pick<BatchSheet, 'id' | 'lines' | 'steps' | 'readings' | 'marks' | 'entries'> & {
+  const sheet: Pick<BatchSheet, 'id' | 'lines' | 'steps' | 'readings' | 'marks' | 'entries' | 'ribbon'> & {
     casing: BatchSheet['casing'];
-  } = { id: 'batch', lines, steps, readings: [], marks: [], entries: [], casing: null };
+  } = { id: 'batch', lines, steps, readings: [], marks: [], entries: [], ribbon: [], casing: null };
   return sheet as BatchSheet;
 }

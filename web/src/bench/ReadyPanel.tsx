@@ -23,7 +23,7 @@ export function ReadyPanel({ sheet, step, pending }: ReadyPanelProps) {
       sheet={sheet}
       step={step}
       pending={pending}
-      title={`Ready for ${step.title.toLowerCase()}?`}
+      title={`${step.title}: is all ready?`}
       items={step.ready}
       action="All ready and safe"
       actions={

@@ -16,7 +16,7 @@ import { CloseStepPrimary, SignPast } from './CloseStepButton.js';
 import { markEntry } from './entries.js';
 import { MorePanel } from './more/MorePanel.js';
 import type { Pending } from './pending.js';
-import { FillButton, StuffingWords } from './Stuffing.js';
+import { AgainAndAgain, FillButton, stuffingWords } from './Stuffing.js';
 import { MassTask } from './tasks/MassTask.js';
 import { ReadingTask } from './ReadingTask.js';
 import { isWeighed, tasksOf, type Task } from './tasks.js';
@@ -66,8 +66,10 @@ export function TaskStation({ sheet, step, pending }: TaskStationProps) {
           <Triangle size={32} /> Tub {wrongTub} belongs to another batch. Do not pour it in.
         </Box>
       ) : null}
-      <Box sx={{ fontSize: 24, mb: 1, [SHORT]: { display: 'none' } }}>{step.say}</Box>
-      <StuffingWords sheet={sheet} step={step} />
+      <Box sx={{ fontSize: 24, mb: 1, [SHORT]: { display: 'none' } }}>
+        {step.say} {stuffingWords(step, units)}
+      </Box>
+      <AgainAndAgain sheet={sheet} step={step} />
       <TaskRow tasks={tasks} chosenId={task?.id} onChoose={setChosenId} />
       {takingBack && lastEntry ? (
         <ReverseDialog batchId={sheet.id} entry={lastEntry} onClose={() => setTakingBack(false)} />

@@ -5,7 +5,11 @@ if (!Number.isInteger(port) || port <= 0) {
   process.stderr.write('ZEST_SCALE_PORT must name the first of four free ports.\n');
   process.exit(1);
 }
-const stop = await startScaleProgram(port, Number(process.env['ZEST_SCALE_SEED'] ?? '1'));
+const stop = await startScaleProgram(
+  port,
+  Number(process.env['ZEST_SCALE_SEED'] ?? '1'),
+  Number(process.env['ZEST_SCALE_PACE'] ?? '1'),
+);
 for (const event of ['SIGINT', 'SIGTERM', 'disconnect']) {
   process.on(event, () => {
     stop();

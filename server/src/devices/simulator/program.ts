@@ -17,9 +17,10 @@ interface Port {
  * The scale program: one TCP port a scale that streams its display and takes `TARE`, and a control
  * port that takes `<scale> PUT|ADD <grams>`, `<scale> UNPLUG`, `<scale> PLUG` and the same for a probe:
  * `probe <channel> SET <°C>`. The thermometer streams its channels on a port of its own.
+ * @param pace how many times faster than life the scales settle
  * @returns a function that stops it
  */
-export async function startScaleProgram(basePort: number, seed: number): Promise<() => void> {
+export async function startScaleProgram(basePort: number, seed: number, pace = 1): Promise<() => void> {
   const boot = Date.now().toString(36);
   const random = seededRandom(seed);
   const ports = new Map<string, Port>();
@@ -55,7 +56,7 @@ export async function startScaleProgram(basePort: number, seed: number): Promise
     });
   });
   await listen(control, basePort + CONTROL_PORT_OFFSET);
-  const timer = setInterval(() => tickAll(ports, boot), TICK_MS);
+  const timer = setInterval(() => tickAll(ports, boot), TICK_MS / pace);
   return () => {
     clearInterval(timer);
     control.close();

@@ -111,7 +111,7 @@ export function MassTask({
           </Secondary>
           {oneByOne ? (
             <Secondary onClick={() => setPieces((pieces % MOST_AT_ONCE) + 1)}>
-              {pieces === 1 ? `One ${counting.one}` : `${pieces} ${counting.many}`}
+              {pieces === 1 ? `One ${counting.one} on it` : `${pieces} ${counting.many} on it`}
             </Secondary>
           ) : null}
           {actions}
@@ -124,7 +124,8 @@ export function MassTask({
           </Primary>
         ) : (
           <Primary onClick={() => void take()} disabled={!canTake}>
-            Take {units.mass(valueMg, divisionMg)}
+            Take {oneByOne ? `${pieces === 1 ? counting.one : `${pieces} ${counting.many}`}, ` : ''}
+            {units.mass(valueMg, divisionMg)}
           </Primary>
         )
       }
@@ -132,7 +133,9 @@ export function MassTask({
       {header}
       <Box sx={{ display: 'grid', gridTemplateColumns: showKeys ? '1fr 300px' : '1fr', gap: 3 }}>
         <Box>
-          <Box sx={{ fontSize: 34, fontWeight: 700, mt: 2 }}>{task.title}</Box>
+          <Box sx={{ fontSize: 34, fontWeight: 700, mt: 2 }}>
+            {oneByOne ? pieceTitle(sheet, step, units) : task.title}
+          </Box>
           <Box sx={{ fontSize: 20 }}>
             {SCALE_NAME[scaleId]} · {units.mass(step.inMg)} came in, {units.mass(step.balanceMg)} is still to
             be weighed out{rate(sheet, step, units)}
@@ -178,7 +181,7 @@ export function MassTask({
           ))}
         </Box>
       ) : null}
-      {oneByOne ? <Pieces sheet={sheet} step={step} many={counting.many} /> : null}
+      {oneByOne ? <Pieces sheet={sheet} step={step} /> : null}
       {footer}
     </BenchFrame>
   );
@@ -186,6 +189,15 @@ export function MassTask({
 
 /** Pieces that may stand on the scale together. */
 const MOST_AT_ONCE = 12;
+
+/** Which piece comes now, of how many, and what it should weigh. */
+function pieceTitle(sheet: BatchSheet, step: SheetStep, units: Units): string {
+  const { one } = countingOf(step.shape);
+  const next = `${one.charAt(0).toUpperCase()}${one.slice(1)} ${(sheet.links?.count ?? 0) + 1}`;
+  if (sheet.linkMassG === null) return next;
+  const about = Math.max(1, Math.round(step.inMg / 1000 / sheet.linkMassG));
+  return `${next} of about ${about}, ${units.mass(Math.round(sheet.linkMassG * 1000))} each`;
+}
 
 function weighedSingly(step: SheetStep): boolean {
   return countingOf(step.shape).weighedEach;

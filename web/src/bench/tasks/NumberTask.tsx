@@ -1,5 +1,6 @@
 import Box from '@mui/material/Box';
 import { v7 as uuid } from 'uuid';
+import { countingOf } from '@zest/core';
 import { deviceTime } from '../../app/device-time.js';
 import { useShortcut } from '../../app/shortcuts.js';
 import { Triangle } from '../../app/Trouble.js';
@@ -19,6 +20,7 @@ export function NumberTask(props: ReadingTaskProps) {
   const typed = useTyped('type the metres');
   const unit = units.options.system === 'metric' ? 'm' : 'ft';
   const { casing } = sheet;
+  const pieces = countingOf(sheet.steps.find((s) => s.kind === 'link')?.shape ?? 'links').many;
   const plannedMm = casing && casing.usedMm === 0 ? Math.round(casing.needM * 100) * 10 : undefined;
   const lengthMm =
     typed.value === undefined ? plannedMm : Math.round(typed.value * (unit === 'm' ? 1000 : MM_PER_FT));
@@ -52,7 +54,7 @@ export function NumberTask(props: ReadingTaskProps) {
       typed={typed}
       target={
         casing
-          ? `${casing.name} ${casing.lotCode}, about ${units.length(casing.needM * 1000)} for ${casing.links} links; what is left to stuff takes ${units.length(casing.aheadM * 1000)}`
+          ? `${casing.name} ${casing.lotCode}, about ${units.length(casing.needM * 1000)} for ${casing.links} ${pieces}; what is left to stuff takes ${units.length(casing.aheadM * 1000)}`
           : ''
       }
       shown={{ value: typed.text || '–', unit }}

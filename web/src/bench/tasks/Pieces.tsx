@@ -1,21 +1,22 @@
 import Box from '@mui/material/Box';
-import { thickness, type Thickness } from '@zest/core';
+import { countingOf, thickness, type Thickness } from '@zest/core';
 import type { BatchSheet, SheetStep } from '@zest/contract';
 import { NUMERALS } from '../../app/theme.js';
 import { useUnits } from '../../app/units.js';
 
 /** Pieces so far with their mean, and whether they are thicker or thinner than their casing wants. */
-export function Pieces({ sheet, step, many }: { sheet: BatchSheet; step: SheetStep; many: string }) {
+export function Pieces({ sheet, step }: { sheet: BatchSheet; step: SheetStep }) {
   const units = useUnits();
+  const { one, many } = countingOf(step.shape);
   const samples = sheet.readings.filter((r) => r.stepId === step.id && r.kind === 'sample');
   const last = samples[samples.length - 1];
   const { links } = sheet;
   const stout = last ? stoutness(sheet, last.value / 1000) : undefined;
   return (
     <Box sx={{ ...NUMERALS, fontSize: 26 }}>
-      {links && links.count > 0 ? `${links.count} ${many}` : `No ${many} yet`}
-      {links?.meanG != null ? `, mean ${units.mass(Math.round(links.meanG * 1000))}` : ''}
-      {links?.sdG != null && links.n > 1 ? ` ± ${units.number(links.sdG, 1)} g` : ''}
+      {links && links.count > 0 ? `${links.count} ${links.count === 1 ? one : many}` : `No ${many} yet`}
+      {typeof links?.meanG === 'number' ? `, mean ${units.mass(Math.round(links.meanG * 1000))}` : ''}
+      {typeof links?.sdG === 'number' && links.n > 1 ? ` ± ${units.number(links.sdG, 1)} g` : ''}
       {stout ? <Stoutness is={stout} /> : null}
     </Box>
   );
