@@ -48,6 +48,8 @@ const entrySource = {
   deviceTime: instant.optional(),
   /** Made while the line was down: it stands even when its step has been closed meanwhile. */
   offline: z.boolean().optional(),
+  /** Who made it, where it waited on a device and somebody else is signed in when it is sent. */
+  madeBy: id.optional(),
 };
 
 export const weighing = z.object({ ...entrySource, lineId: id, massMg, lotId: id.optional() });

@@ -1,6 +1,6 @@
 import { v7 as uuid } from 'uuid';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import type { BatchSheet } from '@zest/contract';
+import type { BatchSheet, SheetLine } from '@zest/contract';
 import { verifyLedger } from '../src/ledger/index.js';
 import { benchHands, stepOf, lineOf, current, type BenchHands } from './bench-hands.js';
 import { pdfText } from './pdf-text.js';
@@ -55,6 +55,35 @@ describe('made without network', () => {
     await hands.read(batch, id, 'tack', 1);
     expect(current((await ask()).body as BatchSheet).kind).toBe('stuff');
     expect((await ask()).status).toBe(200);
+  });
+
+  it('keeps what waited under the hand that made it, and tells the lead once who sent it', async () => {
+    const batch = await hands.upTo('weigh-dry');
+    const names = (await ines.get('/people/names')).body as { id: string; name: string }[];
+    const idOf = (name: string) => names.find((p) => p.name === name)!.id;
+    const [salt, pepper, ...rest] = batch.lines.filter((l) => l.kind === 'dry');
+    const send = (line: SheetLine, more: object) =>
+      oda.post(`/batches/${batch.id}/weighings`, {
+        id: uuid(),
+        lineId: line.id,
+        massMg: line.dueMg,
+        ...more,
+      });
+    const waited = { offline: true, madeBy: idOf('Bram') };
+    for (const line of [salt!, pepper!]) expect((await send(line, waited)).status).toBe(200);
+    await send(rest[0]!, { madeBy: idOf('Bram') });
+    await send(rest[1]!, { offline: true, madeBy: idOf('Mr Feld') });
+    const by = (line: SheetLine, now: BatchSheet) => now.entries.find((e) => e.lineId === line.id)?.person;
+    const now = await sheetOf(ines, batch.id);
+    expect([salt!, pepper!, rest[0]!, rest[1]!].map((l) => by(l, now))).toEqual([
+      'Bram',
+      'Bram',
+      'Oda',
+      'Oda',
+    ]);
+    const card = 'Entries that Bram made without network were sent while Oda was signed in.';
+    expect((await hands.cards()).split(card)).toHaveLength(2);
+    expect((await send(salt!, { offline: true, madeBy: 'Bram' })).status).toBe(422);
   });
 
   it('ends in the same ledger whichever device comes first', async () => {

@@ -86,6 +86,20 @@ describe('the simulated scale', () => {
     return last;
   };
 
+  it('settles in fewer ticks at a faster pace, and on the same weight', () => {
+    const ticksUntilStable = (pace?: number) => {
+      const scale = new SimulatedScale({ capacityG: 15_000, divisionG: 1, ...(pace ? { pace } : {}) }, still);
+      scale.put(640);
+      for (let tick = 1; ; tick += 1) {
+        const shown = scale.tick();
+        if (shown.overload) throw new Error('640 g are too much');
+        if (shown.stable && shown.netG === 640) return tick;
+      }
+    };
+    expect(ticksUntilStable(4)).toBeLessThan(ticksUntilStable() / 2);
+    expect(ticksUntilStable(1)).toBe(ticksUntilStable());
+  });
+
   it('settles on the load and is steady only after 0.8 s within one division', () => {
     const scale = new SimulatedScale({ capacityG: 15_000, divisionG: 1 }, still);
     scale.put(4200);

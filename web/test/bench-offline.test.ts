@@ -12,6 +12,7 @@ const waiting = (entry: Entry, more: Partial<KeptEntry> = {}): KeptEntry => ({
   seq: (seq += 1),
   batchId: 'batch',
   entry,
+  madeBy: 'bram',
   offline: true,
   refused: null,
   ...more,

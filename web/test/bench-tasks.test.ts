@@ -20,6 +20,7 @@ const waiting = (entry: Entry): KeptEntry => ({
   seq: 1,
   batchId: 'batch',
   entry,
+  madeBy: 'bram',
   offline: true,
   refused: null,
 });

@@ -45,7 +45,7 @@ describe('the entries of a device', () => {
         for (const what of acts) {
           if (what === 'record') {
             made.push(`e${made.length}`);
-            const confirmed = await queue.record('batch', entry(made[made.length - 1]!));
+            const confirmed = await queue.record('batch', entry(made[made.length - 1]!), 'bram');
             expect(confirmed).toBe(up);
           } else if (what === 'restart') queue = new EntryQueue(store, send);
           else if (what === 'send') await queue.sendAll();
@@ -70,11 +70,11 @@ describe('the entries of a device', () => {
       sent.push(k.offline);
       return Promise.resolve({ kind: 'taken' });
     });
-    await queue.record('batch', entry('first'));
-    await queue.record('batch', entry('second'));
+    await queue.record('batch', entry('first'), 'bram');
+    await queue.record('batch', entry('second'), 'bram');
     expect(queue.entries.map((k) => k.offline)).toEqual([true, true]);
     up = true;
-    await queue.record('batch', entry('third'));
+    await queue.record('batch', entry('third'), 'bram');
     expect(sent).toEqual([true, true, false]);
   });
 
@@ -85,8 +85,8 @@ describe('the entries of a device', () => {
         idOf(k) === 'bad' ? { kind: 'refused', sentence: 'The step is closed.' } : { kind: 'taken' },
       ),
     );
-    expect(await queue.record('batch', entry('bad'))).toBe(false);
-    expect(await queue.record('batch', entry('good'))).toBe(true);
+    expect(await queue.record('batch', entry('bad'), 'bram')).toBe(false);
+    expect(await queue.record('batch', entry('good'), 'bram')).toBe(true);
     expect(queue.entries.map((k) => k.refused)).toEqual(['The step is closed.']);
     await queue.dismiss(queue.entries[0]!.seq);
     expect(kept.size).toBe(0);
@@ -97,11 +97,11 @@ describe('the entries of a device', () => {
     const queue = new EntryQueue(store, () => Promise.resolve({ kind: 'taken' }));
     let heard = 0;
     const stop = queue.listen(() => (heard += 1));
-    await queue.record('batch', entry('a'));
+    await queue.record('batch', entry('a'), 'bram');
     expect(heard).toBeGreaterThanOrEqual(2);
     stop();
     const before = heard;
-    await queue.record('batch', entry('b'));
+    await queue.record('batch', entry('b'), 'bram');
     expect(heard).toBe(before);
   });
 });

@@ -1,6 +1,6 @@
 import { v7 as uuid } from 'uuid';
 import { LOSS_REASONS, STEP_SHAPES, massToken, type LossReason, type StepKind } from '@zest/core';
-import type { CasingUse, MassOut, Person, Recorded, Weighing } from '@zest/contract';
+import type { CasingUse, MassOut, Recorded, Weighing } from '@zest/contract';
 import { reworkAccount, settleLate } from '../batches/index.js';
 import {
   SHOP,
@@ -17,12 +17,13 @@ import { DUPLICATE_KEY, errnoOf, type Transaction } from '../platform/database.j
 import { announce } from '../platform/live.js';
 import { HttpProblem, invalid, notFound } from '../platform/problem.js';
 import { eventTime, idReused, isLate, noticeLate, sourceOf } from './entry-rules.js';
+import type { Hand } from './made-by.js';
 import * as store from './store.js';
 
 /** Weighs a line in: from its lot to the place where the line goes. */
 export async function recordWeighing(
   app: AppContext,
-  person: Person,
+  person: Hand,
   batchId: string,
   body: Weighing,
 ): Promise<Recorded> {
@@ -55,7 +56,7 @@ async function lineOf(app: AppContext, batchId: string, lineId: string): Promise
 /** Weighs mass out of a step: on to the next, into a named loss, or kept as rework. */
 export async function recordMassOut(
   app: AppContext,
-  person: Person,
+  person: Hand,
   batchId: string,
   body: MassOut,
 ): Promise<Recorded> {
@@ -135,7 +136,7 @@ async function outTarget(
 /** Books casing metres from their lot, and the casing's own mass into the step. */
 export async function recordCasing(
   app: AppContext,
-  person: Person,
+  person: Hand,
   batchId: string,
   body: CasingUse,
 ): Promise<Recorded> {
@@ -168,7 +169,7 @@ export async function recordCasing(
 
 function newTransfer(
   app: AppContext,
-  person: Person,
+  person: Hand,
   batchId: string,
   body: { id: string; readingId?: string | undefined; deviceTime?: string | undefined },
   move: Pick<NewTransfer, 'from' | 'to' | 'amount' | 'stepId' | 'lineId'> & { reason?: string | null },

@@ -1,16 +1,17 @@
-import type { NewMark, NewReading, Person, Recorded } from '@zest/contract';
+import type { NewMark, NewReading, Recorded } from '@zest/contract';
 import { offsetOf } from '../devices/index.js';
 import type { AppContext } from '../platform/app-context.js';
 import { DUPLICATE_KEY, errnoOf } from '../platform/database.js';
 import { announce } from '../platform/live.js';
 import { notFound } from '../platform/problem.js';
 import { eventTime, idReused, isLate, noticeLate, sourceOf } from './entry-rules.js';
+import type { Hand } from './made-by.js';
 import * as store from './store.js';
 
 /** A temperature, minutes, tack test, count or sample weight. */
 export async function recordReading(
   app: AppContext,
-  person: Person,
+  person: Hand,
   batchId: string,
   body: NewReading,
 ): Promise<Recorded> {
@@ -51,7 +52,7 @@ export async function recordReading(
 /** Something said or ticked. It is never refused for the state of the step. */
 export async function recordMark(
   app: AppContext,
-  person: Person,
+  person: Hand,
   batchId: string,
   body: NewMark,
   secondPersonId: string | null = null,

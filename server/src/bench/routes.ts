@@ -7,23 +7,26 @@ import { notFound } from '../platform/problem.js';
 import { benchRules, saveSetting } from '../platform/settings.js';
 import { recordCasing, recordMassOut, recordWeighing } from './entries.js';
 import { printLabel } from './labels.js';
+import { makerOf } from './made-by.js';
 import { recordMark, recordReading } from './readings.js';
 import { witnessCure } from './witness.js';
 
 export function benchRoutes(router: Router, app: AppContext): void {
-  mount(router, ROUTES.recordWeighing, ({ person, params, body }) =>
-    recordWeighing(app, person, params.id, body),
+  mount(router, ROUTES.recordWeighing, async ({ person, params, body }) =>
+    recordWeighing(app, await makerOf(app, person, params.id, body), params.id, body),
   );
-  mount(router, ROUTES.recordMassOut, ({ person, params, body }) =>
-    recordMassOut(app, person, params.id, body),
+  mount(router, ROUTES.recordMassOut, async ({ person, params, body }) =>
+    recordMassOut(app, await makerOf(app, person, params.id, body), params.id, body),
   );
-  mount(router, ROUTES.recordCasing, ({ person, params, body }) =>
-    recordCasing(app, person, params.id, body),
+  mount(router, ROUTES.recordCasing, async ({ person, params, body }) =>
+    recordCasing(app, await makerOf(app, person, params.id, body), params.id, body),
   );
-  mount(router, ROUTES.recordReading, ({ person, params, body }) =>
-    recordReading(app, person, params.id, body),
+  mount(router, ROUTES.recordReading, async ({ person, params, body }) =>
+    recordReading(app, await makerOf(app, person, params.id, body), params.id, body),
   );
-  mount(router, ROUTES.recordMark, ({ person, params, body }) => recordMark(app, person, params.id, body));
+  mount(router, ROUTES.recordMark, async ({ person, params, body }) =>
+    recordMark(app, await makerOf(app, person, params.id, body), params.id, body),
+  );
   mount(router, ROUTES.witnessCure, async ({ person, params, body }) => {
     await witnessCure(app, person, params.id, body);
     return readSheet(app, params.id);

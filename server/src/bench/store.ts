@@ -158,6 +158,29 @@ export function addNotice(
   });
 }
 
+/** A card for the lead, unless the batch has one with the same words; a batch that is not there has none. */
+export async function addNoticeOnce(
+  db: Sql,
+  notice: { id: string; batchId: string; sentence: string; at: Date },
+): Promise<void> {
+  await db.write(
+    `INSERT INTO notice (id, batch_id, sentence, at)
+     SELECT :id, b.id, :sentence, :at FROM batch b
+     WHERE b.id = :batchId
+       AND NOT EXISTS (SELECT 1 FROM notice n WHERE n.batch_id = b.id AND n.sentence = :sentence)`,
+    { ...notice },
+  );
+}
+
+/** Somebody who may make entries at the bench. */
+export async function findHand(db: Sql, id: string): Promise<{ id: string; name: string } | undefined> {
+  const [row] = await db.rows<{ id: string; name: string }>(
+    "SELECT id, name FROM person WHERE id = :id AND active AND role IN ('lead', 'bench')",
+    { id },
+  );
+  return row;
+}
+
 export async function batchExists(db: Sql, batchId: string): Promise<boolean> {
   return (await db.rows('SELECT 1 FROM batch WHERE id = :batchId', { batchId })).length > 0;
 }

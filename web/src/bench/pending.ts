@@ -1,6 +1,7 @@
 import { useQueryClient } from '@tanstack/react-query';
 import { useCallback, useEffect, useSyncExternalStore } from 'react';
 import { useConnected } from '../app/live.js';
+import { usePerson } from '../app/session.js';
 import { deviceQueue } from './queue/device-queue.js';
 import type { Entry, KeptEntry } from './queue/entry.js';
 
@@ -24,6 +25,7 @@ export interface Pending {
 export function usePending(batchId: string): Pending {
   const client = useQueryClient();
   const connected = useConnected();
+  const person = usePerson();
   const entries = useSyncExternalStore(
     (notify) => deviceQueue.listen(notify),
     () => deviceQueue.entries,
@@ -38,11 +40,11 @@ export function usePending(batchId: string): Pending {
 
   const record = useCallback(
     async (entry: Entry) => {
-      const confirmed = await deviceQueue.record(batchId, entry);
+      const confirmed = await deviceQueue.record(batchId, entry, person.id);
       await client.invalidateQueries({ queryKey: ['batch', batchId] });
       return confirmed;
     },
-    [batchId, client],
+    [batchId, client, person.id],
   );
 
   useEffect(() => {

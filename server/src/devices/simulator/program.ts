@@ -26,7 +26,7 @@ export async function startScaleProgram(basePort: number, seed: number, pace = 1
   const ports = new Map<string, Port>();
   for (const spec of SCALES) {
     const scale = new SimulatedScale(
-      { capacityG: spec.capacityMg / 1000, divisionG: spec.divisionMg / 1000 },
+      { capacityG: spec.capacityMg / 1000, divisionG: spec.divisionMg / 1000, pace },
       random,
     );
     const clients = new Set<net.Socket>();
@@ -56,7 +56,7 @@ export async function startScaleProgram(basePort: number, seed: number, pace = 1
     });
   });
   await listen(control, basePort + CONTROL_PORT_OFFSET);
-  const timer = setInterval(() => tickAll(ports, boot), TICK_MS / pace);
+  const timer = setInterval(() => tickAll(ports, boot), TICK_MS);
   return () => {
     clearInterval(timer);
     control.close();

@@ -3,13 +3,21 @@ export class SimulatedScale {
   readonly #capacityG: number;
   readonly #divisionG: number;
   readonly #random: () => number;
+  readonly #settling: number;
+  readonly #stableTicks: number;
   #loadG = 0;
   #shownG = 0;
   #tareG = 0;
   #recent: number[] = [];
 
-  /** @param random uniform 0–1, given so that a script can repeat itself */
-  constructor(spec: { capacityG: number; divisionG: number }, random: () => number) {
+  /**
+   * @param spec.pace how many times faster than life it settles
+   * @param random uniform 0–1, given so that a script can repeat itself
+   */
+  constructor(spec: { capacityG: number; divisionG: number; pace?: number }, random: () => number) {
+    const pace = Math.max(1, spec.pace ?? 1);
+    this.#settling = 1 - (1 - SETTLING) ** pace;
+    this.#stableTicks = Math.max(2, Math.ceil(STABLE_TICKS / pace));
     this.#capacityG = spec.capacityG;
     this.#divisionG = spec.divisionG;
     this.#random = random;
@@ -32,7 +40,7 @@ export class SimulatedScale {
 
   /** Moves one tenth of a second on and answers what the display shows. */
   tick(): { overload: true } | { overload: false; netG: number; stable: boolean } {
-    this.#shownG += (this.#loadG - this.#shownG) * SETTLING;
+    this.#shownG += (this.#loadG - this.#shownG) * this.#settling;
     if (Math.abs(this.#loadG - this.#shownG) < this.#divisionG / 4) this.#shownG = this.#loadG;
     if (this.#shownG > this.#capacityG) {
       this.#recent = [];
@@ -40,9 +48,9 @@ export class SimulatedScale {
     }
     const noise = (this.#random() - 0.5) * 0.4 * this.#divisionG;
     const netG = this.#round(this.#shownG + noise - this.#tareG);
-    this.#recent = [...this.#recent, netG].slice(-STABLE_TICKS);
+    this.#recent = [...this.#recent, netG].slice(-this.#stableTicks);
     const spread = Math.max(...this.#recent) - Math.min(...this.#recent);
-    const stable = this.#recent.length === STABLE_TICKS && spread <= this.#divisionG * 1.001;
+    const stable = this.#recent.length === this.#stableTicks && spread <= this.#divisionG * 1.001;
     return { overload: false, netG, stable };
   }
 

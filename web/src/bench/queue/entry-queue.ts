@@ -52,9 +52,9 @@ export class EntryQueue {
   }
 
   /** Writes an entry down and sends it in its turn; true when the server has it. */
-  async record(batchId: string, entry: Entry): Promise<boolean> {
+  async record(batchId: string, entry: Entry, madeBy: string): Promise<boolean> {
     await this.load();
-    const kept: KeptEntry = { seq: this.#next, batchId, entry, offline: false, refused: null };
+    const kept: KeptEntry = { seq: this.#next, batchId, entry, madeBy, offline: false, refused: null };
     this.#next += 1;
     this.#change([...this.#entries, kept]);
     await this.#store.put(kept);

@@ -22,6 +22,8 @@ export interface KeptEntry {
   seq: number;
   batchId: string;
   entry: Entry;
+  /** The hand that made it. */
+  madeBy: string;
   /** It could not be sent at once. */
   offline: boolean;
   /** The server's sentence, when it was refused. */

@@ -16,9 +16,9 @@ export async function sendEntry(kept: KeptEntry): Promise<Sent> {
   }
 }
 
-function post({ batchId, entry, offline }: KeptEntry): Promise<unknown> {
+function post({ batchId, entry, offline, madeBy }: KeptEntry): Promise<unknown> {
   const params = { id: batchId };
-  const late = offline ? { offline: true } : {};
+  const late = offline ? { offline: true, madeBy } : {};
   switch (entry.kind) {
     case 'weighing':
       return call(ROUTES.recordWeighing, { params, body: { ...entry.body, ...late } });
