@@ -96,7 +96,9 @@ test('Bram weighs the meat: the scale takes it by itself, the pedal takes the re
   await expect(jars.getByRole('button', { name: /, 1 of \d+, done$/ })).toBeVisible();
   await expect(page.getByText('Taken. Tare, or take it off.')).toBeVisible();
   await playScale(page, scaled.scaleId, { action: 'put', massMg: 0 });
-  expect((await sheet(page, batchId)).entries.find((e) => e.lineId === scaled.id)?.how).toBe('scale');
+  await expect
+    .poll(async () => (await sheet(page, batchId)).entries.find((e) => e.lineId === scaled.id)?.how)
+    .toBe('scale');
   for (const [i, line] of plan.entries()) {
     if (i === 0) continue;
     await typeWeight(page, line, line.dueMg);

@@ -48,7 +48,9 @@ test('a weight typed while the line is down stays, survives a reload and is sent
   await page.getByRole('button', { name: 'Send again' }).click();
   await expect(waiting).toBeHidden();
   await expect(page.getByRole('button', { name: /^Caraway, .*done$/ })).toBeVisible();
-  expect((await sheet(page, id)).entries.filter((e) => e.lineId === line.id)).toHaveLength(1);
+  await expect
+    .poll(async () => (await sheet(page, id)).entries.filter((e) => e.lineId === line.id).length)
+    .toBe(1);
 });
 
 test('a session that ended loses nothing: sign in again and the weight is sent', async ({
@@ -68,7 +70,9 @@ test('a session that ended loses nothing: sign in again and the weight is sent',
   await page.getByLabel('PIN', { exact: true }).fill('1357');
   await page.getByRole('button', { name: 'Sign in as Oda' }).click();
   await expect(page.getByRole('button', { name: /^Fine salt, .*done$/ })).toBeVisible();
-  expect((await sheet(page, id)).entries.filter((e) => e.lineId === line.id)).toHaveLength(1);
+  await expect
+    .poll(async () => (await sheet(page, id)).entries.filter((e) => e.lineId === line.id).length)
+    .toBe(1);
 });
 
 test('a pulled plug shows at once and typing goes on; a weight that moves after it was taken is re-opened', async ({

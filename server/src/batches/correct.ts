@@ -33,7 +33,7 @@ export async function correctBatch(
   await commandOnBatch(app, person, batchId, 'correct-fat', { ...body }, async ({ tx, now, record }) => {
     const current = mustBeCorrectable(record);
     const [lot] = await findMeatLots(tx, [body.lotId]);
-    const open = record.steps.filter((s) => s.closedAt === null && !s.leftOut);
+    const open = record.steps.filter((s) => s.closedAt === null);
     const place = placeForMeat(open, lot?.fatPct ?? null);
     if (!place) throw conflict('no-place', 'There is no step left that the meat could go into.');
     const objection = lot ? lotObjection(lot, record.batch.owner, now) : 'is not in the cold room.';

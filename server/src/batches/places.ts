@@ -5,12 +5,14 @@ import type { BatchRecord, StepRow } from './record.js';
 interface PlacedStep {
   document: MethodStep;
   placeAccountId: string | null;
+  leftOut?: boolean;
 }
 
 /** The place a meat is weighed into: the first of its stream, which its fat decides. */
 export function placeForMeat(steps: readonly PlacedStep[], fatPct: number | null): string | undefined {
-  const documents = steps.map((s) => s.document);
-  return steps[firstPlaceIndex(documents, streamOf(documents, fatPct))]?.placeAccountId ?? undefined;
+  const there = steps.filter((s) => !s.leftOut);
+  const documents = there.map((s) => s.document);
+  return there[firstPlaceIndex(documents, streamOf(documents, fatPct))]?.placeAccountId ?? undefined;
 }
 
 /** The step that what comes out of a step goes on to; undefined after the last, for the finished goods. */
