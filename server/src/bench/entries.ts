@@ -102,18 +102,11 @@ function countByWeight(
     now,
     personId: transfer.personId ?? '',
     transferId: transfer.id,
-  };
-  store.addReading(tx, { ...about, id: uuid(), kind: 'tally', value: pieces, deviceId: null, how: 'typed' });
-  if (pieces > 1) return;
-  const how = transfer.how === 'scale' ? 'scale' : 'typed';
-  store.addReading(tx, {
-    ...about,
-    id: uuid(),
-    kind: 'sample',
-    value: transfer.amount,
     deviceId: transfer.deviceId,
-    how,
-  });
+    how: transfer.how === 'scale' ? ('scale' as const) : ('typed' as const),
+  };
+  store.addReading(tx, { ...about, id: uuid(), kind: 'tally', value: pieces });
+  if (pieces === 1) store.addReading(tx, { ...about, id: uuid(), kind: 'sample', value: transfer.amount });
 }
 
 async function outTarget(

@@ -45,7 +45,7 @@ function words({ kind, value }: SheetReading, units: Units): string {
     case 'addition':
       return value === 1 ? 'first half of the cure in' : 'second half of the cure in';
     case 'tally':
-      return `${value} more pieces`;
+      return `${value} more ${value === 1 ? 'piece' : 'pieces'}`;
     default:
       return `${value} pieces`;
   }

@@ -2,6 +2,9 @@ import Button from '@mui/material/Button';
 import type { ReactNode } from 'react';
 import { SHORT } from '../app/theme.js';
 
+/** A tablet of ten inches: the buttons of a step still stand beside each other. */
+const NARROW = '@media (max-width: 1150px)';
+
 /** The one thing to do now, always bottom right, named with its number. */
 export function Primary({
   children,
@@ -22,6 +25,7 @@ export function Primary({
         minWidth: 340,
         fontSize: 30,
         px: 4,
+        [NARROW]: { minWidth: 250, fontSize: 26, px: 2 },
         [SHORT]: { minHeight: 64, minWidth: 210, fontSize: 22, px: 2 },
       }}
     >
@@ -51,6 +55,7 @@ export function Secondary({
         minHeight: 72,
         minWidth: 96,
         fontSize: 20,
+        [NARROW]: { minWidth: 64, fontSize: 18, px: 1, lineHeight: 1.2 },
         [SHORT]: { minHeight: 64, minWidth: 64, fontSize: 16, px: 1 },
       }}
     >

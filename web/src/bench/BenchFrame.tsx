@@ -120,6 +120,7 @@ export function BenchFrame({ sheet, step, pending, children, actions, primary }:
           gap: 2,
           alignItems: 'center',
           p: '12px 24px',
+          '@media (max-width: 1150px)': { gap: 1 },
           borderTop: `2px solid ${COLOUR.edge}`,
           [SHORT]: { p: '4px 12px', gap: 0.5 },
         }}

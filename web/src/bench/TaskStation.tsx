@@ -156,6 +156,7 @@ function TaskRow({
               p: '8px 14px',
               display: 'block',
               textAlign: 'left',
+              [SHORT]: { minHeight: 64, minWidth: 110, p: '2px 10px' },
               bgcolor: task.done ? COLOUR.steel : COLOUR.sheet,
               border: `3px solid ${task.id === chosenId ? COLOUR.ink : COLOUR.edge}`,
             }}

@@ -6,6 +6,7 @@ import { causesOf, countingOf, ratePerHour } from '@zest/core';
 import type { BatchSheet, SheetStep } from '@zest/contract';
 import { deviceTime } from '../../app/device-time.js';
 import { useShortcut } from '../../app/shortcuts.js';
+import { SHORT } from '../../app/theme.js';
 import { useUnits, type Units } from '../../app/units.js';
 import { Keypad } from '../../kit/keypad/Keypad.js';
 import { Primary, Secondary } from '../BenchButtons.js';
@@ -106,9 +107,11 @@ export function MassTask({
           <Secondary onClick={() => setTyping(!typing)} pressed={typing}>
             Type it
           </Secondary>
-          <Secondary onClick={() => setScaleId(scaleId === 'floor' ? 'bench' : 'floor')}>
-            {scaleId === 'floor' ? 'Use bench scale' : 'Use floor scale'}
-          </Secondary>
+          {oneByOne ? null : (
+            <Secondary onClick={() => setScaleId(scaleId === 'floor' ? 'bench' : 'floor')}>
+              {scaleId === 'floor' ? 'Use bench scale' : 'Use floor scale'}
+            </Secondary>
+          )}
           {oneByOne ? (
             <Secondary onClick={() => setPieces((pieces % MOST_AT_ONCE) + 1)}>
               {pieces === 1 ? `One ${counting.one} on it` : `${pieces} ${counting.many} on it`}
@@ -133,10 +136,10 @@ export function MassTask({
       {header}
       <Box sx={{ display: 'grid', gridTemplateColumns: showKeys ? '1fr 300px' : '1fr', gap: 3 }}>
         <Box>
-          <Box sx={{ fontSize: 34, fontWeight: 700, mt: 2 }}>
+          <Box sx={{ fontSize: 34, fontWeight: 700, mt: 2, [SHORT]: { fontSize: 20, mt: 0 } }}>
             {oneByOne ? pieceTitle(sheet, step, units) : task.title}
           </Box>
-          <Box sx={{ fontSize: 20 }}>
+          <Box sx={{ fontSize: 20, [SHORT]: { display: 'none' } }}>
             {SCALE_NAME[scaleId]} · {units.mass(step.inMg)} came in, {units.mass(step.balanceMg)} is still to
             be weighed out{rate(sheet, step, units)}
           </Box>
