@@ -1,5 +1,6 @@
 import { inputError } from '../errors/index.js';
 import type { StepParameters } from '../method/step.js';
+import { loads } from '../recipe/loads.js';
 
 export interface Fills {
   /** Fills that the mass makes in all. */
@@ -18,7 +19,7 @@ export interface Fills {
 export function fillsOf(massMg: number, capacityKg: number, done: number): Fills {
   if (!(capacityKg > 0)) throw inputError('capacityKg', 'The stuffer must hold more than 0 kg.');
   if (!(massMg >= 0)) throw inputError('massMg', 'The mass to stuff must be 0 or more.');
-  const wanted = Math.max(1, Math.ceil((massMg - 1) / (capacityKg * 1e6)));
+  const wanted = massMg > 0 ? loads({ massKg: massMg / 1e6, capacityKg }).loads : 1;
   return { wanted, done: Math.max(0, done), eachMg: Math.ceil(massMg / wanted) };
 }
 

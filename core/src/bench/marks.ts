@@ -31,6 +31,14 @@ export const MARK_KINDS = [
 ] as const;
 export type MarkKind = (typeof MARK_KINDS)[number];
 
+/** How many of a kind were ticked: each counts one unless its value says more, or takes some back. */
+export function countMarks(
+  marks: readonly { kind: MarkKind; value: number | null }[],
+  kind: MarkKind,
+): number {
+  return marks.reduce((sum, mark) => (mark.kind === kind ? sum + (mark.value ?? 1) : sum), 0);
+}
+
 /** What a patty is judged by. */
 export const TASTE_ATTRIBUTES = ['salt', 'spice', 'fat', 'bite', 'colour'] as const;
 export const TASTE_ANSWERS = ['too little', 'right', 'too much'] as const;

@@ -1,4 +1,4 @@
-import { SOAK_MINUTES, casingAhead, casingNeed, link } from '@zest/core';
+import { SOAK_MINUTES, casingAhead, casingNeed, countMarks, link } from '@zest/core';
 import type { BatchSheet } from '@zest/contract';
 import { sumWhere, type MassFigures } from './figures.js';
 import type { BatchRecord } from './record.js';
@@ -51,7 +51,7 @@ export function casingFigures(
     links: need.links,
     needM: need.metres,
     usedMm,
-    strands: record.marks.filter((m) => m.kind === 'strand').reduce((sum, m) => sum + (m.value ?? 1), 0),
+    strands: countMarks(record.marks, 'strand'),
     leftMm: record.casing.leftMm,
     linkLengthMm: length,
   };

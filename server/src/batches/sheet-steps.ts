@@ -1,6 +1,7 @@
 import {
   SOAK_MINUTES,
   STEP_SHAPES,
+  countMarks,
   countingOf,
   fillsOf,
   leastMinutes,
@@ -128,12 +129,8 @@ function isCured(record: BatchRecord): boolean {
 function fillsNow({ batch, marks }: BatchRecord, step: StepRow, inMg: number): SheetStep['fills'] {
   const capacityKg = batch.recipe.stufferCapacityKg;
   if (step.document.kind !== 'stuff' || capacityKg === undefined || inMg <= 0) return null;
-  const ticked = marks.filter((m) => m.stepId === step.id && m.kind === 'fill');
-  return fillsOf(
-    inMg,
-    capacityKg,
-    ticked.reduce((sum, m) => sum + (m.value ?? 1), 0),
-  );
+  const mine = marks.filter((m) => m.stepId === step.id);
+  return fillsOf(inMg, capacityKg, countMarks(mine, 'fill'));
 }
 
 /** Mixer loads of a mix, lots of an emulsion; everything else is made at once. */

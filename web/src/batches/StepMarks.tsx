@@ -1,12 +1,11 @@
 import Box from '@mui/material/Box';
+import { countMarks } from '@zest/core';
 import type { SheetMark } from '@zest/contract';
 
 /** Fills, strands and what went wrong at a step, with its causes. */
 export function StepMarks({ marks }: { marks: readonly SheetMark[] }) {
-  const sum = (kind: SheetMark['kind']) =>
-    marks.filter((m) => m.kind === kind).reduce((total, m) => total + (m.value ?? 1), 0);
-  const fills = sum('fill');
-  const strands = sum('strand');
+  const fills = countMarks(marks, 'fill');
+  const strands = countMarks(marks, 'strand');
   return (
     <>
       {fills > 0 ? <Box>{fills === 1 ? '1 fill' : `${fills} fills`}</Box> : null}
