@@ -1,6 +1,6 @@
 import { AxeBuilder } from '@axe-core/playwright';
 import { expect, type Page } from '@playwright/test';
-import type { BatchSheet, SheetLine } from '@zest/contract';
+import type { BatchView, LineView } from '@zest/contract';
 
 const SECRETS: Record<string, string> = {
   Ines: 'lowmarsh',
@@ -26,8 +26,11 @@ export async function expectAccessible(page: Page): Promise<void> {
   expect(serious.map((v) => `${v.id}: ${v.nodes.map((n) => n.target.join(' ')).join(' | ')}`)).toEqual([]);
 }
 
-export async function sheet(page: Page, id: string): Promise<BatchSheet> {
-  return (await (await page.request.get(`/api/v1/batches/${id}`)).json()) as BatchSheet;
+export async function sheet(page: Page, id: string): Promise<BatchView> {
+  const parts = ['summary', 'weighing', 'process', 'costs'].map(
+    async (part) => (await (await page.request.get(`/api/v1/batches/${id}/${part}`)).json()) as object,
+  );
+  return Object.assign({}, ...(await Promise.all(parts))) as BatchView;
 }
 
 /** Types on the keyboard at a hand's pace, slower than a scanner. */
@@ -36,7 +39,7 @@ export async function typeKeys(page: Page, text: string): Promise<void> {
 }
 
 /** Types a weight at the bench and takes it with the pedal. */
-export async function typeWeight(page: Page, line: SheetLine, massMg: number): Promise<void> {
+export async function typeWeight(page: Page, line: LineView, massMg: number): Promise<void> {
   const text = line.scaleId === 'dose' ? (massMg / 1000).toFixed(2) : (massMg / 1_000_000).toFixed(3);
   await typeKeys(page, text);
   await expect(page.getByRole('status', { name: /^On the scale/ })).toContainText(text);

@@ -1,5 +1,6 @@
 import { expect, test, type Browser, type Page } from '@playwright/test';
-import type { BatchSheet, BenchLot, Recipe, SheetLine, TrimLot } from '@zest/contract';
+import { readingKind, traitsOf } from '@zest/core';
+import type { BatchView, BenchLot, Recipe, LineView, TrimLot } from '@zest/contract';
 import { closeStep, expectAccessible, playScale, ready, record, sheet, signIn, typeKeys } from './hands.js';
 
 const uuid = () => crypto.randomUUID();
@@ -89,7 +90,7 @@ async function letDeliveriesCome(page: Page): Promise<void> {
 }
 
 /** Writes a batch up to a step through the interface of the server, as other hands would have. */
-async function broughtTo(page: Page, id: string, kind: string, leaveOut: string[] = []): Promise<BatchSheet> {
+async function broughtTo(page: Page, id: string, kind: string, leaveOut: string[] = []): Promise<BatchView> {
   const post = async (path: string, data: object) => {
     const answer = await page.request.post(`/api/v1/batches/${id}/${path}`, {
       data: { id: uuid(), ...data },
@@ -98,7 +99,7 @@ async function broughtTo(page: Page, id: string, kind: string, leaveOut: string[
   };
   for (;;) {
     const now = await sheet(page, id);
-    const step = now.steps.find((s) => s.state === 'current')!;
+    const step = now.steps.find((s) => s.state === 'open')!;
     if (step.position === 1) await post('marks', { stepId: step.id, kind: 'start' });
     if (step.kind === kind) return sheet(page, id);
     if (step.ready.length > 0) await post('marks', { stepId: step.id, kind: 'ready' });
@@ -107,14 +108,10 @@ async function broughtTo(page: Page, id: string, kind: string, leaveOut: string[
     }
     const read = (kindOf: string, value: number) =>
       post('readings', { stepId: step.id, kind: kindOf, value });
-    if (step.kind === 'grind') {
-      await read('before', 1);
+    if (traitsOf(step).mass === 'holds')
       await post('out', { stepId: step.id, to: 'next', massMg: step.balanceMg });
-    }
-    for (const need of step.needs) {
-      if (need === 'temperature') await read(need, 2);
-      if (need === 'minutes') await read(need, Math.max(4, step.minMinutes ?? 0));
-      if (need === 'tack') await read(need, 1);
+    for (const ask of step.asks) {
+      for (const value of readingKind(ask.kind).passing(ask)) await read(ask.kind, value);
     }
     const { version } = (await sheet(page, id)).steps.find((s) => s.id === step.id)!;
     const left = now.lines.some((l) => l.stepId === step.id && leaveOut.includes(l.name));
@@ -122,7 +119,7 @@ async function broughtTo(page: Page, id: string, kind: string, leaveOut: string[
   }
 }
 
-const line = (now: BatchSheet, name: string): SheetLine => now.lines.find((l) => l.name === name)!;
+const line = (now: BatchView, name: string): LineView => now.lines.find((l) => l.name === name)!;
 
 // A whole batch at a hand's pace takes its time on a busy machine.
 test.describe.configure({ timeout: 300_000 });

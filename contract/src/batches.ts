@@ -1,6 +1,15 @@
 import { z } from 'zod';
-import { MARK_KINDS, READING_KINDS } from '@zest/core';
-import { batchSheet, batchSummary } from './batch-sheet.js';
+import { MARK_KINDS, READING_NAMES, refusesValue } from '@zest/core';
+import {
+  READING_HOWS,
+  TRANSFER_HOWS,
+  batchFacts,
+  markFact,
+  readingFact,
+  shopFacts,
+  transferFact,
+} from './batch-facts.js';
+import { batchCosts, batchProcess, batchSummary, batchWeighing } from './batch-view.js';
 import { day, fatWindow, instant, massMg, reason } from './fields.js';
 import { EVERYONE, HANDS, LEAD, NONE, byId, id, route } from './route.js';
 
@@ -83,18 +92,13 @@ export const newReading = z
   .object({
     ...entrySource,
     stepId: id,
-    kind: z.enum(READING_KINDS, { error: 'Unknown kind of reading.' }),
+    kind: z.enum(READING_NAMES, { error: 'Unknown kind of reading.' }),
     value: z.number({ error: 'The reading must be a number.' }),
     load: z.int().min(0).max(99, { error: 'The load must be from 1 to 99.' }).default(0),
   })
   .superRefine((r, ctx) => {
-    const range = READING_RANGE[r.kind];
-    if (r.value >= range.min && r.value <= range.max && (!range.whole || Number.isInteger(r.value))) return;
-    ctx.addIssue({
-      code: 'custom',
-      path: ['value'],
-      message: `${range.name} must be ${range.whole ? 'a whole number ' : ''}from ${range.min} to ${range.max}${range.unit}.`,
-    });
+    const message = refusesValue(r.kind, r.value);
+    if (message) ctx.addIssue({ code: 'custom', path: ['value'], message });
   });
 export type NewReading = z.input<typeof newReading>;
 
@@ -108,31 +112,30 @@ export const newMark = z.object({
 });
 export type NewMark = z.input<typeof newMark>;
 
-const READING_RANGE = {
-  temperature: { name: 'The temperature', min: -40, max: 150, unit: ' °C', whole: false },
-  minutes: { name: 'The minutes', min: 0, max: 100_000, unit: '', whole: false },
-  tack: { name: 'The tack test', min: 0, max: 1, unit: ' (1 passed, 0 failed)', whole: true },
-  count: { name: 'The count', min: 1, max: 100_000, unit: '', whole: true },
-  sample: { name: 'A sample weight', min: 1, max: 50_000_000, unit: ' mg', whole: true },
-  before: { name: 'The temperature', min: -40, max: 150, unit: ' °C', whole: false },
-  core: { name: 'The core temperature', min: -40, max: 150, unit: ' °C', whole: false },
-  tally: { name: 'The pieces', min: 1, max: 10_000, unit: '', whole: true },
-  verdict: { name: 'The verdict', min: 0, max: 1, unit: ' (1 passed, 0 failed)', whole: true },
-  addition: {
-    name: 'The part of the cure',
-    min: 1,
-    max: 2,
-    unit: ' (1 first half, 2 second half)',
-    whole: true,
-  },
-  cleared: { name: 'Cleared', min: 1, max: 1, unit: ' (1 confirmed)', whole: true },
-} as const;
-
 /** What an entry answers: enough for the screen to go on before the sheet is read again. */
-export const recorded = z.object({ id, how: z.enum(['scale', 'typed', 'derived']), found: z.boolean() });
+export const recorded = z.object({
+  id,
+  how: z.enum([...new Set([...TRANSFER_HOWS, ...READING_HOWS])]),
+  found: z.boolean(),
+});
 export type Recorded = z.infer<typeof recorded>;
 
 const command = z.object({ id });
+
+/** What a command on a batch answers: the number of its latest fact. Screens ask for what is new. */
+export const batchChanged = z.object({ id, n: z.int() });
+export type BatchChanged = z.infer<typeof batchChanged>;
+
+const part = <T extends z.ZodType>(name: string, summary: string, response: T) =>
+  route({
+    method: 'GET',
+    path: `/batches/:id/${name}`,
+    summary,
+    roles: EVERYONE,
+    params: byId,
+    body: NONE,
+    response,
+  });
 
 export const batchRoutes = {
   listBatches: route({
@@ -144,14 +147,49 @@ export const batchRoutes = {
     body: NONE,
     response: z.array(batchSummary),
   }),
-  getBatch: route({
+  batchSummary: part('summary', 'A batch in short: where it stands and what it waits for', batchSummary),
+  batchWeighing: part(
+    'weighing',
+    'What is weighed into a batch: lines, fat, limits, casing, declaration',
+    batchWeighing,
+  ),
+  batchProcess: part(
+    'process',
+    'What is done to a batch: steps with what they need, readings, marks, entries',
+    batchProcess,
+  ),
+  batchCosts: part('costs', 'What went into a batch as money', batchCosts),
+  batchFacts: route({
     method: 'GET',
-    path: '/batches/:id',
-    summary: 'The sheet of one batch',
+    path: '/batches/:id/facts',
+    summary: 'A batch as its list of facts, with what it is judged by; every screen folds it itself',
     roles: EVERYONE,
     params: byId,
     body: NONE,
-    response: batchSheet,
+    response: z.object({ facts: batchFacts, shop: shopFacts }),
+  }),
+  batchFactsAfter: route({
+    method: 'GET',
+    path: '/batches/:id/facts/after/:n',
+    summary:
+      'What became known of a batch after a fact number; the whole batch where more than entries changed',
+    roles: EVERYONE,
+    params: z.object({
+      id,
+      n: z.coerce.number({ error: 'The number must be a whole number.' }).pipe(z.int().min(0)),
+    }),
+    body: NONE,
+    response: z.object({
+      n: z.int(),
+      entries: z
+        .object({
+          transfers: z.array(transferFact),
+          readings: z.array(readingFact),
+          marks: z.array(markFact),
+        })
+        .nullable(),
+      whole: z.object({ facts: batchFacts, shop: shopFacts }).nullable(),
+    }),
   }),
   openBatch: route({
     method: 'POST',
@@ -160,7 +198,7 @@ export const batchRoutes = {
     roles: LEAD,
     params: NONE,
     body: openBatch,
-    response: batchSheet,
+    response: batchChanged,
   }),
   recordWeighing: route({
     method: 'POST',
@@ -220,7 +258,7 @@ export const batchRoutes = {
       /** Asked for while the line was down: what is missing leaves the step open and tells the lead. */
       offline: z.boolean().optional(),
     }),
-    response: batchSheet,
+    response: batchChanged,
   }),
   reverseEntry: route({
     method: 'POST',
@@ -229,7 +267,7 @@ export const batchRoutes = {
     roles: HANDS,
     params: byId,
     body: command.extend({ transferId: id, reason }),
-    response: batchSheet,
+    response: batchChanged,
   }),
   acceptLine: route({
     method: 'POST',
@@ -238,7 +276,7 @@ export const batchRoutes = {
     roles: HANDS,
     params: byId,
     body: command.extend({ lineId: id, reason }),
-    response: batchSheet,
+    response: batchChanged,
   }),
   growBatch: route({
     method: 'POST',
@@ -247,7 +285,7 @@ export const batchRoutes = {
     roles: HANDS,
     params: byId,
     body: command.extend({ lineId: id, reason }),
-    response: batchSheet,
+    response: batchChanged,
   }),
   replanMeats: route({
     method: 'POST',
@@ -256,7 +294,7 @@ export const batchRoutes = {
     roles: LEAD,
     params: byId,
     body: command.extend({ uses: openBatch.shape.uses, reason }),
-    response: batchSheet,
+    response: batchChanged,
   }),
   correctFat: route({
     method: 'POST',
@@ -266,7 +304,7 @@ export const batchRoutes = {
     roles: LEAD,
     params: byId,
     body: command.extend({ lotId: id, massMg, reason }),
-    response: batchSheet,
+    response: batchChanged,
   }),
   cancelBatch: route({
     method: 'POST',
@@ -275,6 +313,6 @@ export const batchRoutes = {
     roles: LEAD,
     params: byId,
     body: command.extend({ version: z.int(), reason }),
-    response: batchSheet,
+    response: batchChanged,
   }),
 };

@@ -1,8 +1,8 @@
 import { z } from 'zod';
-import { batchSheet } from './batch-sheet.js';
+import { batchChanged } from './batches.js';
 import { massMg, reason } from './fields.js';
 import { EVERYONE, HANDS, LEAD, NONE, byId, id, route } from './route.js';
-import { methodStep } from './recipes.js';
+import { methodStep } from './steps.js';
 
 const command = z.object({ id });
 
@@ -100,7 +100,7 @@ const benchLot = z.object({
 });
 export type BenchLot = z.infer<typeof benchLot>;
 
-const onBatch = { method: 'POST' as const, params: byId, response: batchSheet };
+const onBatch = { method: 'POST' as const, params: byId, response: batchChanged };
 
 export const benchWorkRoutes = {
   substituteLine: route({

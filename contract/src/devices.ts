@@ -1,8 +1,8 @@
 import { z } from 'zod';
+import { SCALE_IDS } from '@zest/core';
 import { EVERYONE, HANDS, LEAD, NONE, id, route } from './route.js';
 import { instant } from './fields.js';
 
-export const SCALE_IDS = ['floor', 'bench', 'dose'] as const;
 export const scaleId = z.enum(SCALE_IDS, { error: 'The scale must be floor, bench or dose.' });
 const byScale = z.object({ id: scaleId });
 

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { CASING_MATERIALS } from '@zest/core';
 import { LINE_ROLES } from '@zest/core';
 import { day } from './fields.js';
 import { EVERYONE, LEAD, NONE, id, route } from './route.js';
@@ -79,8 +80,6 @@ export const newIngredient = z
     }
   });
 export type NewIngredient = z.infer<typeof newIngredient>;
-
-export const CASING_MATERIALS = ['hog', 'sheep', 'beef', 'collagen', 'fibrous', 'cellulose'] as const;
 
 export const newCasing = z.object({
   id,

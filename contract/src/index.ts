@@ -1,4 +1,18 @@
-export * from './batch-sheet.js';
+export * from './batch-facts.js';
+export * from './batch-view.js';
+export type {
+  BatchFacts,
+  BatchSummary,
+  BatchView,
+  EntryView,
+  LineView,
+  MarkFact,
+  MethodStep,
+  ReadingFact,
+  RecipeDocument,
+  RecipeLine,
+  StepView,
+} from '@zest/core';
 export * from './batches.js';
 export * from './bench-work.js';
 export * from './blend.js';
@@ -18,3 +32,4 @@ export * from './recipe-work.js';
 export * from './recipes.js';
 export { ROLES, type Role, type Route } from './route.js';
 export { ROUTES } from './routes.js';
+export { methodStep } from './steps.js';

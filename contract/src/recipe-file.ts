@@ -7,7 +7,7 @@ import { recipeName, workingDocument } from './recipes.js';
 /** A recipe as a file: it names its ingredients by name and form, so that another shop can read it. */
 export const recipeFile = z.object({
   format: z.literal(RECIPE_FORMAT, { error: `“format” must be "${RECIPE_FORMAT}".` }),
-  formatVersion: z.literal(1, { error: 'Only version 1 of the format can be read.' }),
+  formatVersion: z.literal(2, { error: 'Versions 1 and 2 of the format can be read.' }),
   name: recipeName,
   version: z.int().nullable(),
   document: workingDocument.omit({ lines: true, casing: true }).extend({

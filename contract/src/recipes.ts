@@ -1,20 +1,16 @@
 import { z } from 'zod';
 import {
   CLAIMS,
-  COOLINGS,
   FAT_CLASSES,
-  FILLS,
   LINE_ROLES,
   PRODUCT_STATES,
-  MIXED_BY,
-  SEASON_HOWS,
-  SHAPES,
-  STEP_KINDS,
-  TWISTS,
+  type RecipeDocument,
+  type RecipeLine,
 } from '@zest/core';
 import { EVERYONE, NONE, byId, id, route } from './route.js';
 import { fatWindow } from './fields.js';
 import { carries } from './ingredients.js';
+import { methodStep } from './steps.js';
 
 /** Longest name or note that a recipe takes. */
 const NAME = 80;
@@ -44,7 +40,7 @@ const lineFields = {
   name: z.string().max(NAME),
   role: z.enum(LINE_ROLES),
   /** As it was typed or stood on the card. */
-  spoken: z.string().max(NOTE).optional(),
+  asWritten: z.string().max(NOTE).optional(),
   required: z.boolean(),
   tolerancePct: z.number().positive({ error: 'A tolerance must be above 0 %.' }).max(50).optional(),
   /** Key of the step at which the line goes in. */
@@ -62,8 +58,7 @@ export const recipeLine = z.object({
   dose,
   /** What the ingredient held when the version was published. */
   carries: carries.optional(),
-});
-export type RecipeLine = z.infer<typeof recipeLine>;
+}) as unknown as z.ZodType<RecipeLine>;
 
 const workingLine = z.object({
   ...lineFields,
@@ -78,42 +73,6 @@ const positive = (what: string, most: number) =>
     .number()
     .positive({ error: `${what} must be above 0.` })
     .max(most, { error: `${what} is too large.` });
-
-export const methodStep = z.object({
-  key: z.string().min(1).max(40),
-  kind: z.enum(STEP_KINDS),
-  title: z.string().min(1, { error: 'A step needs a title.' }).max(60),
-  /** What a bench hand is told, one sentence. */
-  say: z.string().max(NOTE),
-  plateMm: positive('The plate', 40).optional(),
-  pass: z.int().min(1).max(9).optional(),
-  stream: z.enum(['all', 'lean', 'fat']).optional(),
-  fatFromPct: z.number().min(1).max(100, { error: 'The fat stream must begin at 1 to 100 %.' }).optional(),
-  stopAboveC: z.number().min(-40).max(100).optional(),
-  stopBelowC: z.number().min(0).max(120).optional(),
-  minutes: positive('The minutes', 100_000).optional(),
-  minMinutes: positive('The least minutes', 100_000).optional(),
-  maxMinutes: positive('The most minutes', 100_000).optional(),
-  hours: positive('The hours', 20_000).optional(),
-  bind: z.enum(['short', 'sticky']).optional(),
-  mixedBy: z.enum(MIXED_BY).optional(),
-  seasonHow: z.enum(SEASON_HOWS).optional(),
-  liquidParts: z.int().min(1).max(9).optional(),
-  lotKg: positive('A lot', 1000).optional(),
-  hornMm: positive('The horn', 100).optional(),
-  fill: z.enum(FILLS).optional(),
-  prick: z.boolean().optional(),
-  shape: z.enum(SHAPES).optional(),
-  twist: z.enum(TWISTS).optional(),
-  cooling: z.enum(COOLINGS).optional(),
-  chamberC: z.number().min(0).max(200).optional(),
-  targetLossPct: positive('The loss', 80).optional(),
-  expectedYieldPct: positive('The expected yield', 200).optional(),
-  sampleSize: z.int().positive().max(200).optional(),
-  styleSays: z.string().max(NOTE).optional(),
-  note: z.string().max(NOTE).optional(),
-});
-export type MethodStep = z.infer<typeof methodStep>;
 
 const recipeCasing = z.object({
   casingId: id,
@@ -165,8 +124,10 @@ const documentFields = {
 };
 
 /** A recipe as it is published: every line a weight of a known ingredient. */
-export const recipeDocument = z.object({ ...documentFields, lines: z.array(recipeLine).max(200) });
-export type RecipeDocument = z.infer<typeof recipeDocument>;
+export const recipeDocument = z.object({
+  ...documentFields,
+  lines: z.array(recipeLine).max(200),
+}) as unknown as z.ZodType<RecipeDocument>;
 
 /** A recipe while it is written. */
 export const workingDocument = z.object({

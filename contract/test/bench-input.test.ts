@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import type { z } from 'zod';
-import { READING_KINDS } from '@zest/core';
+import { READING_NAMES, type ReadingName } from '@zest/core';
 import {
   casingUse,
   changeLot,
@@ -70,7 +70,7 @@ describe('entries of the bench', () => {
   });
 
   it('keep every kind of reading within what it can be, by its name', () => {
-    const wrong: Record<(typeof READING_KINDS)[number], number> = {
+    const wrong: Record<ReadingName, number> = {
       temperature: 500,
       before: -80,
       core: 151,
@@ -83,7 +83,7 @@ describe('entries of the bench', () => {
       cleared: 0,
       addition: 3,
     };
-    for (const kind of READING_KINDS) {
+    for (const kind of READING_NAMES) {
       const found = refusal(newReading, { ...reading, kind, value: wrong[kind] });
       expect(found.map((i) => i.path)).toEqual(['value']);
       expect(found[0]?.message).toMatch(/^[A-Z].*\.$/);
@@ -129,18 +129,21 @@ describe('commands on an open batch', () => {
   });
 
   it('keep a method between one step and forty, and name the step that is wrong', () => {
-    const step = { key: 'mix', kind: 'mix', title: 'Mix', say: '' };
+    const step = { key: 'mix', kind: 'mix' };
     const method = (steps: unknown[]) => ({ id, steps, reason: 'The mixer broke' });
     expect(refusal(changeMethod, method([{ ...step, mixedBy: 'hand' }]))).toEqual([]);
     expect(saysOf(changeMethod, method([]), 'steps')).toBe('At least one step must be left.');
     expect(refusal(changeMethod, method(Array.from({ length: 41 }, () => step)))[0]?.path).toBe('steps');
-    expect(saysOf(changeMethod, method([step, { ...step, title: '' }]), 'steps[1].title')).toBe(
-      'A step needs a title.',
+    expect(saysOf(changeMethod, method([step, { ...step, title: 'x'.repeat(61) }]), 'steps[1].title')).toBe(
+      'Keep the title of a step below 60 letters.',
+    );
+    expect(saysOf(changeMethod, method([step, { ...step, kind: 'boil' }]), 'steps[1].kind')).toContain(
+      'A step must be one of chill, weigh-meat',
     );
     expect(refusal(changeMethod, method([{ ...step, mixedBy: 'robot' }]))[0]?.path).toBe('steps[0].mixedBy');
     expect(
       saysOf(changeMethod, method([{ ...step, kind: 'grind', fatFromPct: 120 }]), 'steps[0].fatFromPct'),
-    ).toBe('The fat stream must begin at 1 to 100 %.');
+    ).toBe('Fat is from must be from 1 to 100 %.');
   });
 });
 

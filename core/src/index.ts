@@ -1,3 +1,4 @@
+export * from './batch/index.js';
 export * from './bench/index.js';
 export * from './blend/index.js';
 export * from './cold-room/index.js';
@@ -10,4 +11,6 @@ export * from './quantity/index.js';
 export * from './recipe/index.js';
 export * from './rules/index.js';
 export * from './sampling/index.js';
+export * from './species/index.js';
+export * from './steps/index.js';
 export * from './weighing/index.js';

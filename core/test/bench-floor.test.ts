@@ -17,45 +17,36 @@ import {
   timerWords,
   tubCode,
   usualLoss,
-  type ReadyFacts,
+  type MethodStep,
+  type Situation,
+  NO_SITUATION,
+  STEP_KINDS,
   type StartFacts,
   type TasteFacts,
   type TimerEvent,
 } from '../src/index.js';
 
 describe('what must be ready', () => {
-  const facts = (more: Partial<ReadyFacts>): ReadyFacts => ({
-    kind: 'grind',
-    title: 'Grind 6 mm',
-    plateMm: 6,
-    inMg: 20_000_000,
-    loads: 1,
-    nowMs: 0,
-    cured: false,
-    ...more,
-  });
+  const grind: MethodStep = { key: 'grind', kind: 'grind', plateMm: 6 };
+  const checks = (step: MethodStep, more: Partial<Situation> = {}) =>
+    readyChecks(step, { ...NO_SITUATION, inMg: 20_000_000, ...more });
 
   it('puts the caution first at every machine, and asks nothing where there is none', () => {
-    for (const kind of ['grind', 'mix', 'emulsify', 'stuff'] as const) {
-      const checks = readyChecks(facts({ kind }));
-      expect(checks[0]?.caution).toBe(true);
-      expect(checks.filter((c) => c.caution)).toHaveLength(1);
-    }
-    for (const kind of ['chill', 'weigh-meat', 'weigh-dry', 'taste', 'link', 'smoke', 'pack'] as const) {
-      expect(readyChecks(facts({ kind }))).toEqual([]);
+    for (const kind of STEP_KINDS) {
+      const list = checks({ key: 'one', kind: kind.name });
+      expect(list.filter((c) => c.caution)).toHaveLength(kind.traits.machine ? 1 : 0);
+      expect(list[0]?.caution ?? false, kind.name).toBe(kind.traits.machine !== undefined);
     }
   });
 
   it('names plate, horn, loads and cure from the batch', () => {
-    expect(readyChecks(facts({})).find((c) => c.key === 'knife')?.words).toContain('6 mm plate');
+    expect(checks(grind).find((c) => c.key === 'knife')?.words).toContain('6 mm plate');
     const casing = { name: 'Hog casing', calibreMm: 32, soakMinutes: 60 };
     const horn = (hornMm?: number) =>
-      readyChecks(facts({ kind: 'stuff', casing, ...(hornMm ? { hornMm } : {}) })).find(
-        (c) => c.key === 'horn',
-      );
+      checks({ key: 'stuff', kind: 'stuff', hornMm }, { casing }).find((c) => c.key === 'horn');
     expect(horn()?.words).toBe('Horn narrower than 24 mm for a 32 mm casing.');
     expect(horn(20)?.words).toContain('Horn of 20 mm fitted');
-    const mix = readyChecks(facts({ kind: 'mix', loads: 3, inMg: 60_000_000, cured: true }));
+    const mix = checks({ key: 'mix', kind: 'mix' }, { mixerLoads: 3, inMg: 60_000_000, cured: true });
     expect(mix.map((c) => c.key)).toEqual(['guard', 'loads', 'cure']);
     expect(mix[1]?.words).toContain('3 loads of about [[mg 20000000]]');
   });
@@ -63,14 +54,16 @@ describe('what must be ready', () => {
   it('knows how long the casing has been in the water', () => {
     const casing = { name: 'Sheep casing', calibreMm: 20, soakMinutes: 45 };
     const soak = (soakingSinceMs: number | null) =>
-      readyChecks(facts({ kind: 'stuff', casing, soakingSinceMs, nowMs: 50 * 60_000 })).find(
+      checks({ key: 'stuff', kind: 'stuff' }, { casing, soakingSinceMs, nowMs: 50 * 60_000 }).find(
         (c) => c.key === 'soak',
       );
     expect(soak(null)?.words).toContain('nobody has noted when');
     expect(soak(0)?.words).toContain('soaking for 50 min');
     expect(soak(20 * 60_000)?.words).toContain('has soaked 30 of 45 min');
     const dry = { ...casing, soakMinutes: 0 };
-    expect(readyChecks(facts({ kind: 'stuff', casing: dry })).some((c) => c.key === 'soak')).toBe(false);
+    expect(checks({ key: 'stuff', kind: 'stuff' }, { casing: dry }).some((c) => c.key === 'soak')).toBe(
+      false,
+    );
   });
 });
 
@@ -144,12 +137,12 @@ describe('timers', () => {
 });
 
 describe('loads one by one', () => {
-  const needs = ['minutes', 'tack'] as const;
+  const asks = [{ kind: 'minutes', leastMinutes: 6 }, { kind: 'tack' }];
 
   it('share the mass so that it sums exactly, whatever it is', () => {
     fc.assert(
       fc.property(fc.integer({ min: 1, max: 2e8 }), fc.integer({ min: 1, max: 9 }), (massMg, loads) => {
-        const states = loadStates({ loads, massMg, needs, readings: [], skipped: [] });
+        const states = loadStates({ loads, massMg, asks, readings: [], skipped: [] });
         expect(states.reduce((sum, s) => sum + s.massMg, 0)).toBe(massMg);
         expect(
           Math.max(...states.map((s) => s.massMg)) - Math.min(...states.map((s) => s.massMg)),
@@ -166,19 +159,13 @@ describe('loads one by one', () => {
       { kind: 'minutes' as const, value: 4, load: 1 },
       { kind: 'tack' as const, value: 1, load: 1 },
     ];
-    const states = loadStates({ loads: 3, massMg: 30, needs, readings, skipped: [3], minMinutes: 6 });
-    expect(states[0]).toMatchObject({ minutes: 7, tack: true, missing: [] });
-    expect(states[1]).toMatchObject({ minutes: 0, missing: ['minutes', 'tack'] });
-    expect(states[2]).toMatchObject({ skipped: true, missing: [] });
-    expect(
-      loadStates({
-        loads: 1,
-        massMg: 9,
-        needs,
-        readings: [{ kind: 'minutes', value: 6, load: 0 }],
-        skipped: [],
-      })[0]?.minutes,
-    ).toBe(6);
+    const states = loadStates({ loads: 3, massMg: 30, asks, readings, skipped: [3] });
+    const missing = states.map((s) => s.missing.map((m) => m.kind));
+    expect(missing).toEqual([[], ['minutes', 'tack'], []]);
+    expect(states[2]?.skipped).toBe(true);
+    const whole = { kind: 'minutes', value: 6, load: 0 };
+    const one = loadStates({ loads: 1, massMg: 9, asks, readings: [whole], skipped: [] });
+    expect(one[0]?.missing.map((m) => m.kind)).toEqual(['tack']);
   });
 
   it('hold an emulsion lot until it has been read under its limit', () => {
@@ -186,11 +173,10 @@ describe('loads one by one', () => {
       loadStates({
         loads: 2,
         massMg: 20,
-        needs: ['temperature'],
+        asks: [{ kind: 'temperature', aboveC: 12 }],
         readings: [{ kind: 'temperature', value, load: 1 }],
         skipped: [],
-        stopAboveC: 12,
-      })[0]?.missing;
+      })[0]?.missing.map((m) => m.kind);
     expect(at(12.1)).toEqual(['temperature']);
     expect(at(12)).toEqual([]);
   });
@@ -274,12 +260,18 @@ describe('what is said while it can still be mended', () => {
   const usual = usualLoss([0.006, 0.007, 0.005, 0.006])!;
 
   it('says that less came out than the machine usually keeps', () => {
-    const hint = lossHint({ kind: 'grind', inMg: 30_000_000, outMg: 28_920_000, explainedMg: 0, usual });
+    const hint = lossHint({
+      look: 'Look in the head.',
+      inMg: 30_000_000,
+      outMg: 28_920_000,
+      explainedMg: 0,
+      usual,
+    });
     expect(hint).toBe('[[mg 900000]] less came out than usual here. Look in the head.');
   });
 
   it('is silent when it is as usual, named already, still being weighed, or little is known', () => {
-    const step = { kind: 'grind', inMg: 30_000_000, outMg: 28_920_000, explainedMg: 0, usual };
+    const step = { look: 'Look in the head.', inMg: 30_000_000, outMg: 28_920_000, explainedMg: 0, usual };
     expect(lossHint({ ...step, outMg: 29_800_000 })).toBeNull();
     expect(lossHint({ ...step, explainedMg: 1_080_000 })).toBeNull();
     expect(lossHint({ ...step, outMg: 15_000_000 })).toBeNull();

@@ -4,12 +4,14 @@ import {
   STEADY_MS,
   autoTake,
   chooseScale,
+  asksOf,
   meatBasis,
   stepGate,
   toleranceBand,
   type AutoTakeState,
   type ScaleSpec,
-  type StepFacts,
+  type GateFacts,
+  type MethodStep,
 } from '../src/index.js';
 
 const SCALES: ScaleSpec[] = [
@@ -146,128 +148,93 @@ describe('taking by itself', () => {
 });
 
 describe('the gate of a step', () => {
-  const facts = (more: Partial<StepFacts>): StepFacts => ({
-    kind: 'weigh-dry',
-    lines: [],
-    readings: [],
-    inMg: 0,
-    outMg: 0,
-    ...more,
-  });
+  const at = (step: MethodStep, more: Partial<GateFacts> = {}) =>
+    stepGate({ step, asks: asksOf(step), lines: [], readings: [], inMg: 0, outMg: 0, ...more });
+  const weighing: MethodStep = { key: 'w', kind: 'weigh-ingredients' };
+  const grind: MethodStep = { key: 'g', kind: 'grind', stopAboveC: 7 };
+  const stuff: MethodStep = { key: 's', kind: 'stuff' };
   const line = (weighedMg: number, accepted = false) => ({
     name: 'Fine salt',
     required: true,
     weighedMg,
-    band: { lowMg: 98, highMg: 102 },
+    lowMg: 98,
+    highMg: 102,
     accepted,
   });
 
   it('does not close with a required line unweighed, short or over, until somebody accepts it', () => {
-    expect(stepGate(facts({ lines: [line(0)] }))[0]?.sentence).toBe('Fine salt has no weight yet.');
-    expect(stepGate(facts({ lines: [line(50)] }))[0]?.sentence).toContain('short');
-    expect(stepGate(facts({ lines: [line(120)] }))[0]?.sentence).toContain('over');
-    expect(stepGate(facts({ lines: [line(120, true)] }))).toEqual([]);
-    expect(stepGate(facts({ lines: [{ ...line(0), required: false }] }))).toEqual([]);
+    const first = (...lines: GateFacts['lines']) => at(weighing, { lines })[0]?.sentence;
+    expect(first(line(0))).toBe('Fine salt has no weight yet.');
+    expect(first(line(50))).toContain('short');
+    expect(first(line(120))).toContain('over');
+    expect(first(line(120, true))).toBeUndefined();
+    expect(first({ ...line(0), required: false })).toBeUndefined();
+    expect(first({ ...line(100), lotHeld: true })).toContain('on hold');
   });
 
   it('asks for kilograms and temperature, and stops above the limit', () => {
-    const grind = { kind: 'grind' as const, stopAboveC: 7, inMg: 10, outMg: 9 };
-    expect(stepGate(facts({ ...grind, outMg: 0 })).map((m) => m.what)).toEqual([
-      'out',
-      'before',
-      'temperature',
-    ]);
-    expect(
-      stepGate(
-        facts({
-          ...grind,
-          readings: [
-            { kind: 'before', value: 1 },
-            { kind: 'temperature', value: 7.2 },
-          ],
-        }),
-      )[0]?.sentence,
-    ).toContain('back to the chill');
-    expect(
-      stepGate(
-        facts({
-          ...grind,
-          readings: [
-            { kind: 'before', value: 1 },
-            { kind: 'temperature', value: 7.2 },
-            { kind: 'temperature', value: 3 },
-          ],
-        }),
-      ),
-    ).toEqual([]);
+    const masses = { inMg: 10, outMg: 9 };
+    const read = (...values: number[]) => [
+      { kind: 'before', value: 1 },
+      ...values.map((value) => ({ kind: 'temperature', value })),
+    ];
+    expect(at(grind, { ...masses, outMg: 0 }).map((m) => m.what)).toEqual(['out', 'before', 'temperature']);
+    expect(at(grind, { ...masses, readings: read(7.2) })[0]?.sentence).toContain('back to the chill');
+    expect(at(grind, { ...masses, readings: read(7.2, 3) })).toEqual([]);
   });
 
   it('names the machine that nobody checked, the load that is missing and what has no destination', () => {
-    const whats = (more: Partial<StepFacts>) => stepGate(facts(more)).map((m) => m.what);
-    expect(whats({ kind: 'grind', ready: false, inMg: 10, outMg: 9 })[0]).toBe('ready');
-    const mix = { kind: 'mix' as const, inMg: 60, loads: 2, minMinutes: 4 };
+    const whats = (step: MethodStep, more: Partial<GateFacts>) => at(step, more).map((m) => m.what);
+    expect(whats(grind, { ready: false, inMg: 10, outMg: 9 })[0]).toBe('ready');
+    const mix: MethodStep = { key: 'm', kind: 'mix', minMinutes: 4 };
     const load = (n: number, minutes: number) => [
-      { kind: 'minutes' as const, value: minutes, load: n },
-      { kind: 'tack' as const, value: 1, load: n },
+      { kind: 'minutes', value: minutes, load: n },
+      { kind: 'tack', value: 1, load: n },
     ];
-    expect(whats({ ...mix, readings: load(1, 4) })).toEqual(['load:2', 'load:2']);
-    expect(whats({ ...mix, readings: [...load(1, 4), ...load(2, 3)] })).toEqual(['load:2']);
-    expect(whats({ ...mix, readings: load(1, 4), skippedLoads: [2] })).toEqual([]);
-    const stuff = { kind: 'stuff' as const, inMg: 1000, outMg: 900 };
-    expect(whats({ ...stuff, balanceMg: 60 })).toEqual(['leftovers']);
-    expect(whats({ ...stuff, balanceMg: 20 })).toEqual([]);
-    expect(whats({ ...stuff, casingUsed: false })).toEqual(['casing']);
-    const taste = { state: 'void' as const, maySkip: false, sentence: 'Iced water went in after the patty.' };
-    expect(whats({ ...stuff, taste })).toEqual(['taste']);
-    expect(whats({ kind: 'smoke', inMg: 5, cureLeftOut: true })[0]).toBe('cure');
+    const two = { inMg: 60, loads: 2 };
+    expect(whats(mix, { ...two, readings: load(1, 4) })).toEqual(['load:2', 'load:2']);
+    expect(whats(mix, { ...two, readings: [...load(1, 4), ...load(2, 3)] })).toEqual(['load:2']);
+    expect(whats(mix, { ...two, readings: load(1, 4), skippedLoads: [2] })).toEqual([]);
+    const stuffed = { inMg: 1000, outMg: 900 };
+    expect(whats(stuff, { ...stuffed, balanceMg: 60 })).toEqual(['leftovers']);
+    expect(whats(stuff, { ...stuffed, balanceMg: 20 })).toEqual([]);
+    expect(whats(stuff, { ...stuffed, casingUsed: false })).toEqual(['casing']);
+    const taste = { state: 'void' as const, sentence: 'Iced water went in after the patty.' };
+    expect(whats(stuff, { ...stuffed, taste })).toEqual(['taste']);
+    expect(whats({ key: 'k', kind: 'smoke' }, { inMg: 5, cureLeftOut: true })[0]).toBe('cure');
+  });
+
+  it('waits for a step upstream that more may yet come from', () => {
+    expect(at(stuff, { inMg: 10, outMg: 9, stillOpen: ['Mix'] })).toEqual([
+      { what: 'earlier', sentence: 'Mix is still open: more may come from it. Close it first.' },
+    ]);
   });
 
   it('wants meat cold before the first kilogram, and a second person for the cure where the shop does', () => {
-    const warm = stepGate(
-      facts({ kind: 'grind', stopAboveC: 7, inMg: 9, outMg: 9, readings: [{ kind: 'before', value: 8 }] }),
-    );
+    const warm = at(grind, { inMg: 9, outMg: 9, readings: [{ kind: 'before', value: 8 }] });
     expect(warm[0]?.sentence).toContain('too warm: back to the chill');
     const cure = { ...line(100), unconfirmed: true };
-    expect(stepGate(facts({ lines: [cure] }))[0]?.sentence).toContain('second person');
-    expect(stepGate(facts({ lines: [{ ...cure, unconfirmed: false }] }))).toEqual([]);
+    expect(at(weighing, { lines: [cure] })[0]?.sentence).toContain('second person');
+    expect(at(weighing, { lines: [{ ...cure, unconfirmed: false }] })).toEqual([]);
   });
 
-  it('wants a passed tack test and the whole sample', () => {
-    expect(
-      stepGate(
-        facts({
-          kind: 'mix',
-          inMg: 5,
-          readings: [
-            { kind: 'minutes', value: 4 },
-            { kind: 'tack', value: 0 },
-          ],
-        }),
-      )[0]?.sentence,
-    ).toContain('mix on');
-    const link = { kind: 'link' as const, inMg: 5, outMg: 5, sampleSize: 2 };
-    expect(
-      stepGate(
-        facts({
-          ...link,
-          readings: [
-            { kind: 'count', value: 9 },
-            { kind: 'sample', value: 100 },
-          ],
-        }),
-      )[0]?.sentence,
-    ).toContain('1 of 2');
-    expect(
-      stepGate(
-        facts({
-          kind: 'cook',
-          inMg: 5,
-          outMg: 4,
-          stopBelowC: 71,
-          readings: [{ kind: 'temperature', value: 69 }],
-        }),
-      )[0]?.sentence,
-    ).toBe('[[C 69]] has not reached [[C 71]].');
+  it('wants a passed tack test, the whole sample and the core of what is cooked', () => {
+    const mixed = [
+      { kind: 'minutes', value: 4 },
+      { kind: 'tack', value: 0 },
+    ];
+    expect(at({ key: 'm', kind: 'mix' }, { inMg: 5, readings: mixed })[0]?.sentence).toContain('mix on');
+    const counted = [
+      { kind: 'count', value: 9 },
+      { kind: 'sample', value: 100 },
+    ];
+    const link: MethodStep = { key: 'l', kind: 'link', sampleSize: 2 };
+    expect(at(link, { inMg: 5, outMg: 5, readings: counted })[0]?.sentence).toContain('1 of 2');
+    const cook: MethodStep = { key: 'c', kind: 'cook', stopBelowC: 71 };
+    const cold = [{ kind: 'temperature', value: 69 }];
+    expect(at(cook, { inMg: 5, outMg: 4, readings: cold })[0]?.sentence).toBe(
+      '[[C 69]] has not reached [[C 71]].',
+    );
   });
 
   it('scales dry lines to what came out of the grinder, else to what was weighed, else to the plan', () => {

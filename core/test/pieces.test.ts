@@ -2,29 +2,29 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import {
   DEFECTS,
-  SHAPES,
-  STEP_SHAPES,
-  bothAdditions,
+  COUNTINGS,
+  NO_SITUATION,
+  asksOf,
   causesOf,
   countingOf,
   defectHelp,
-  fillRule,
   fillsOf,
-  leastMinutes,
   link,
   loads,
-  needsOf,
   stepGate,
+  stepRule,
   thickness,
   type Defect,
-  type StepFacts,
+  type GateFacts,
+  type MethodStep,
+  type PieceForm,
 } from '../src/index.js';
 
 describe('pieces of every shape', () => {
   it('have a word of their own, and are weighed each where they are few and large', () => {
-    const words = SHAPES.map((s) => countingOf(s));
-    expect(new Set(words.map((w) => w.many)).size).toBe(SHAPES.length);
-    expect(SHAPES.filter((s) => countingOf(s).weighedEach)).toEqual(['coils', 'logs', 'bulk']);
+    const forms = Object.keys(COUNTINGS) as PieceForm[];
+    expect(new Set(forms.map((f) => countingOf(f).many)).size).toBe(forms.length);
+    expect(forms.filter((f) => countingOf(f).weighedEach)).toEqual(['coils', 'logs', 'bulk']);
     expect(countingOf('sticks').holder).toBe('rod');
     expect(countingOf('patties').holder).toBe('tray');
     expect(countingOf(undefined).many).toBe('pieces');
@@ -80,9 +80,11 @@ describe('fills of the stuffer', () => {
   });
 
   it('say how the casing is filled and whether it is pricked', () => {
-    expect(fillRule({ fill: 'slack', prick: false })).toMatch(/hand’s width.*Do not prick/);
-    expect(fillRule({ fill: 'hard', prick: true })).toMatch(/no give under the thumb.*Prick where/);
-    expect(fillRule({})).toBe('');
+    const rule = (more: { fill?: 'slack' | 'hard'; prick?: boolean }) =>
+      stepRule({ kind: 'stuff', ...more } as MethodStep);
+    expect(rule({ fill: 'slack', prick: false })).toMatch(/hand’s width.*Do not prick/);
+    expect(rule({ fill: 'hard', prick: true })).toMatch(/no give under the thumb.*Prick where/);
+    expect(rule({})).toBe('');
   });
 });
 
@@ -111,46 +113,47 @@ describe('what went wrong at the table', () => {
 });
 
 describe('a cured mix worked by hand', () => {
-  const facts = (more: Partial<StepFacts>): StepFacts => ({
-    kind: 'mix',
-    mixedBy: 'hand',
-    cured: true,
-    lines: [],
-    readings: [],
-    ready: true,
-    inMg: 20_000_000,
-    outMg: 0,
-    ...more,
-  });
+  const byHand: MethodStep = { key: 'mix', kind: 'mix', mixedBy: 'hand' };
+  const cured = { ...NO_SITUATION, cured: true };
+  const missing = (more: Partial<GateFacts>, step: MethodStep = byHand, situation = cured) =>
+    stepGate({
+      step,
+      asks: asksOf(step, situation),
+      lines: [],
+      readings: [],
+      ready: true,
+      inMg: 20_000_000,
+      outMg: 0,
+      ...more,
+    });
+  const what = (...of: Parameters<typeof missing>) => missing(...of).map((m) => m.what);
   const all = (load: number, minutes = 10) => [
-    { kind: 'addition' as const, value: 1, load },
-    { kind: 'addition' as const, value: 2, load },
-    { kind: 'minutes' as const, value: minutes, load },
-    { kind: 'tack' as const, value: 1, load },
+    { kind: 'addition', value: 1, load },
+    { kind: 'addition', value: 2, load },
+    { kind: 'minutes', value: minutes, load },
+    { kind: 'tack', value: 1, load },
   ];
-  const what = (more: Partial<StepFacts>) => stepGate(facts(more)).map((m) => m.what);
 
   it('asks for the dissolved cure at two times and for ten minutes', () => {
     expect(what({ readings: [] })).toContain('addition');
     expect(what({ readings: [{ kind: 'addition', value: 1 }] })).toContain('addition');
     expect(what({ readings: all(0) })).toEqual([]);
     expect(what({ readings: all(0, 9) })).toEqual(['minutes']);
-    expect(stepGate(facts({ readings: all(0, 9) }))[0]?.sentence).toBe('Mixed 9 of at least 10 minutes.');
-    expect(leastMinutes({ kind: 'mix', mixedBy: 'hand', cured: true, minMinutes: 14 })).toBe(14);
+    expect(missing({ readings: all(0, 9) })[0]?.sentence).toBe('Mixed 9 of at least 10 minutes.');
+    const longer: MethodStep = { ...byHand, minMinutes: 14 };
+    expect(missing({ readings: all(0, 13) }, longer)[0]?.sentence).toBe('Mixed 13 of at least 14 minutes.');
   });
 
   it('asks it of every load', () => {
     const two = { loads: 2, readings: [...all(1), ...all(2).slice(1)] };
     expect(what(two)).toEqual(['load:2']);
-    expect(stepGate(facts(two))[0]?.sentence).toContain('has not gone in at two times');
+    expect(missing(two)[0]?.sentence).toContain('has not gone in at two times');
     expect(what({ loads: 2, readings: [...all(1), ...all(2)] })).toEqual([]);
   });
 
-  it('asks nothing of a machine, of a mix without cure, or of another step', () => {
-    expect(what({ mixedBy: 'machine', readings: all(0).slice(2) })).toEqual([]);
-    expect(what({ cured: false, readings: all(0, 3).slice(2) })).toEqual([]);
-    expect(needsOf({ kind: 'stuff', mixedBy: 'hand', cured: true })).toEqual(STEP_SHAPES.stuff.needs);
-    expect(bothAdditions([2, 2])).toBe(false);
-    expect(bothAdditions([2, 1])).toBe(true);
+  it('asks nothing of a machine, or of a mix without cure', () => {
+    expect(what({ readings: all(0).slice(2) }, { ...byHand, mixedBy: 'machine' })).toEqual([]);
+    expect(what({ readings: all(0, 3).slice(2) }, byHand, NO_SITUATION)).toEqual([]);
+    expect(what({ readings: [...all(0).slice(1, 2), ...all(0).slice(1)] })).toEqual(['addition']);
   });
 });

@@ -75,7 +75,7 @@ describe('a dose as people type it', () => {
     'does not take “%s” for a weight, and keeps the words',
     (text) => {
       const reading = readDose(text, context('Thyme', { batchKg: 10 }));
-      expect(reading).toMatchObject({ kind: 'doubt', spoken: text });
+      expect(reading).toMatchObject({ kind: 'doubt', asWritten: text });
     },
   );
 

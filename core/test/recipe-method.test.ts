@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { METHOD_TEMPLATES, SCHOOLS, checkRecipe, type WorkingDocument } from '../src/index.js';
-import { LIBRARY, line, recipeOf } from './recipe-shelf.js';
+import { LIBRARY, line, recipeOf, without } from './recipe-shelf.js';
 
 const check = (document: WorkingDocument) =>
   checkRecipe({ name: 'Test', document, library: LIBRARY, book: 'us' });
@@ -51,7 +51,7 @@ describe('methods and schools', () => {
     const base = recipeOf(FRESH);
     const swap = { ...base, steps: [...base.steps].reverse() };
     expect(sentences(swap, 'stop').join()).toMatch(/before/);
-    const bare = { ...base, steps: base.steps.map(({ plateMm: _p, bind: _b, ...s }) => s) };
+    const bare = { ...base, steps: base.steps.map((s) => without(s, 'plateMm', 'bind')) };
     expect(sentences(bare, 'stop').join(' ')).toMatch(/plate in millimetres.*short or until sticky/);
     const low = recipeOf(RING, 'ring');
     const signed = sentences(

@@ -132,7 +132,7 @@ describe('lines as CSV rows', () => {
       required: fc.boolean(),
       heat: fc.boolean(),
       tolerancePct: fc.option(fc.double({ min: 0.1, max: 9, noNaN: true }), { nil: undefined }),
-      spoken: fc.option(words, { nil: undefined }),
+      asWritten: fc.option(words, { nil: undefined }),
       note: fc.option(words, { nil: undefined }),
     },
     { requiredKeys: ['ingredient', 'dose', 'required', 'heat'] },
@@ -142,7 +142,7 @@ describe('lines as CSV rows', () => {
     fc.assert(
       fc.property(fc.array(lineArb, { maxLength: 12 }), (drafts) => {
         const lines = drafts.map(
-          ({ ingredient, heat, tolerancePct, spoken, note, ...rest }, i): WorkingLine => ({
+          ({ ingredient, heat, tolerancePct, asWritten, note, ...rest }, i): WorkingLine => ({
             key: `l${i}`,
             ingredientId: ingredient.id,
             name: ingredient.name,
@@ -151,7 +151,7 @@ describe('lines as CSV rows', () => {
             ...rest,
             ...(heat ? { heat: true } : {}),
             ...(tolerancePct === undefined ? {} : { tolerancePct }),
-            ...(spoken === undefined ? {} : { spoken }),
+            ...(asWritten === undefined ? {} : { asWritten }),
             ...(note === undefined ? {} : { note }),
             ...(ingredient.contents.nitritePct > 0 ? { nitritePct: ingredient.contents.nitritePct } : {}),
           }),

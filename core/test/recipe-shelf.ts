@@ -6,6 +6,7 @@ import {
   type Contents,
   type Ingredient,
   type LineRole,
+  type MethodStep,
   type WorkingDocument,
   type WorkingLine,
 } from '../src/index.js';
@@ -118,4 +119,9 @@ export function recipeOf(
     linkLengthMm: null,
     ...more,
   };
+}
+
+/** A step with some of its parameters left open. */
+export function without(step: MethodStep, ...names: string[]): MethodStep {
+  return Object.fromEntries(Object.entries(step).filter(([name]) => !names.includes(name))) as MethodStep;
 }

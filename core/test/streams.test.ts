@@ -2,28 +2,26 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import {
   METHOD_TEMPLATES,
-  STEP_SHAPES,
   checkMethod,
   firstPlaceIndex,
+  holdsMass,
   nextPlaceIndex,
+  setOnStep,
+  streamAt,
   streamOf,
   takesStream,
-  type StepParameters,
+  type MethodStep,
+  type StepName,
   type Stream,
 } from '../src/index.js';
 
-const step = (kind: StepParameters['kind'], more: Partial<StepParameters> = {}): StepParameters => ({
-  key: `${kind}-${more.stream ?? ''}${more.pass ?? ''}`,
-  kind,
-  title: `${kind} ${more.stream ?? ''}`.trim(),
-  say: '',
-  ...more,
-});
+const step = (kind: StepName, more: Record<string, string | number> = {}): MethodStep =>
+  ({ key: `${kind}-${more['stream'] ?? ''}${more['pass'] ?? ''}`, kind, ...more }) as MethodStep;
 const apart = [
   step('weigh-meat'),
   step('grind', { stream: 'lean', plateMm: 5 }),
   step('grind', { stream: 'fat', plateMm: 10, fatFromPct: 40 }),
-  step('weigh-dry'),
+  step('weigh-ingredients'),
   step('mix', { bind: 'sticky', minMinutes: 4, maxMinutes: 10 }),
   step('stuff'),
 ];
@@ -33,14 +31,14 @@ describe('lean and fat ground apart', () => {
     expect(streamOf(apart, 39.9)).toBe('lean');
     expect(streamOf(apart, 40)).toBe('fat');
     expect(streamOf(apart, null)).toBe('lean');
-    const open = apart.map(({ fatFromPct: _own, ...s }) => s);
+    const open = setOnStep(apart, 'grind-fat', 'fatFromPct', undefined);
     expect(streamOf(open, 44)).toBe('lean');
     expect(streamOf(open, 45)).toBe('fat');
   });
 
   it('weighs each into its own grinder, and joins both in the mixer', () => {
-    expect(apart[firstPlaceIndex(apart, 'lean')]?.stream).toBe('lean');
-    expect(apart[firstPlaceIndex(apart, 'fat')]?.stream).toBe('fat');
+    expect(firstPlaceIndex(apart, 'lean')).toBe(1);
+    expect(firstPlaceIndex(apart, 'fat')).toBe(2);
     expect(apart[nextPlaceIndex(apart, 1)]?.kind).toBe('mix');
     expect(apart[nextPlaceIndex(apart, 2)]?.kind).toBe('mix');
     expect(nextPlaceIndex(apart, 5)).toBe(-1);
@@ -73,7 +71,7 @@ describe('lean and fat ground apart', () => {
         for (let at = firstPlaceIndex(steps, stream); at >= 0; at = nextPlaceIndex(steps, at)) way.push(at);
         expect(way).toEqual([...way].sort((a, b) => a - b));
         expect(way.at(-1)).toBe(steps.length - 1);
-        for (const at of way) expect(STEP_SHAPES[steps[at]!.kind].holdsMass).toBe(true);
+        for (const at of way) expect(holdsMass(steps[at]!)).toBe(true);
         expect(takesStream(steps[way[0]!]!, stream)).toBe(true);
       }),
     );
@@ -81,21 +79,19 @@ describe('lean and fat ground apart', () => {
 
   it('follows the order of the method where there is one stream only', () => {
     for (const template of METHOD_TEMPLATES) {
-      const holds = template.steps
-        .map((s, i) => (STEP_SHAPES[s.kind].holdsMass ? i : -1))
-        .filter((i) => i >= 0);
+      const holds = template.steps.map((s, i) => (holdsMass(s) ? i : -1)).filter((i) => i >= 0);
       expect(firstPlaceIndex(template.steps, streamOf(template.steps, 90))).toBe(holds[0]);
       holds.forEach((at, i) => expect(nextPlaceIndex(template.steps, at)).toBe(holds[i + 1] ?? -1));
     }
   });
 
   it('is refused half-made, and where the streams had been together before', () => {
-    const sentences = (steps: StepParameters[]) =>
+    const sentences = (steps: MethodStep[]) =>
       checkMethod({ state: 'raw', steps, lines: [] }, { nitrite: false, nitrate: false })
         .filter((f) => f.level === 'stop')
         .map((f) => f.sentence);
     expect(sentences(apart)).toEqual([]);
-    const without = (stream: string) => apart.filter((s) => s.stream !== stream);
+    const without = (stream: string) => apart.filter((s) => streamAt(s) !== stream);
     expect(sentences(without('fat')).join()).toContain('no step grinds the fat');
     expect(sentences(without('lean')).join()).toContain('no step grinds the lean');
     const mixedBefore = [apart[0]!, step('grind', { plateMm: 13 }), ...apart.slice(1)];

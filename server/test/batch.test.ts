@@ -1,6 +1,6 @@
 import { v7 as uuid } from 'uuid';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import type { BatchSheet, SheetStep, TrimLot } from '@zest/contract';
+import type { BatchView, StepView, TrimLot } from '@zest/contract';
 import { verifyLedger } from '../src/ledger/index.js';
 import { openSmallBatch, openTestShop, sheetOf, type Hands, type TestShop, tick } from './shop.js';
 
@@ -14,28 +14,28 @@ beforeAll(async () => {
 });
 afterAll(() => shop.close());
 
-const step = (sheet: BatchSheet, kind: string): SheetStep => sheet.steps.find((s) => s.kind === kind)!;
-const weigh = (batch: BatchSheet, lineId: string, massMg: number) =>
+const step = (sheet: BatchView, kind: string): StepView => sheet.steps.find((s) => s.kind === kind)!;
+const weigh = (batch: BatchView, lineId: string, massMg: number) =>
   bram.post(`/batches/${batch.id}/weighings`, { id: uuid(), lineId, massMg });
-const read = (batch: BatchSheet, stepId: string, kind: string, value: number) =>
+const read = (batch: BatchView, stepId: string, kind: string, value: number) =>
   bram.post(`/batches/${batch.id}/readings`, { id: uuid(), stepId, kind, value });
-const out = (batch: BatchSheet, stepId: string, massMg: number, to = 'next', reason?: string) =>
+const out = (batch: BatchView, stepId: string, massMg: number, to = 'next', reason?: string) =>
   bram.post(`/batches/${batch.id}/out`, { id: uuid(), stepId, to, massMg, reason });
 
-async function close(batch: BatchSheet, kind: string, who = bram, more: object = {}) {
+async function close(batch: BatchView, kind: string, who = bram, more: object = {}) {
   const now = await sheetOf(ines, batch.id);
   const { id, version } = step(now, kind);
   return who.post(`/batches/${batch.id}/steps/${id}/close`, { id: uuid(), version, ...more });
 }
 
-async function weighAll(batch: BatchSheet, kind: string) {
+async function weighAll(batch: BatchView, kind: string) {
   const now = await sheetOf(ines, batch.id);
   for (const line of now.lines.filter((l) => l.stepId === step(now, kind).id)) {
     expect((await weigh(batch, line.id, line.dueMg)).status).toBe(200);
   }
 }
 
-async function upTo(kind: 'grind' | 'weigh-dry' | 'mix'): Promise<BatchSheet> {
+async function upTo(kind: 'grind' | 'weigh-ingredients' | 'mix'): Promise<BatchView> {
   const batch = await openSmallBatch(ines);
   await read(batch, step(batch, 'chill').id, 'temperature', 1.5);
   await close(batch, 'chill');
@@ -48,9 +48,9 @@ async function upTo(kind: 'grind' | 'weigh-dry' | 'mix'): Promise<BatchSheet> {
   await out(batch, step(batch, 'grind').id, 80_000, 'loss', 'head');
   await read(batch, step(batch, 'grind').id, 'temperature', 3.2);
   await close(batch, 'grind');
-  if (kind === 'weigh-dry') return sheetOf(ines, batch.id);
-  await weighAll(batch, 'weigh-dry');
-  await close(batch, 'weigh-dry');
+  if (kind === 'weigh-ingredients') return sheetOf(ines, batch.id);
+  await weighAll(batch, 'weigh-ingredients');
+  await close(batch, 'weigh-ingredients');
   await tick(bram, batch.id, step(batch, 'mix').id, 'ready');
   await tick(bram, batch.id, step(batch, 'stuff').id, 'ready');
   await tick(bram, batch.id, step(batch, 'stuff').id, 'taste-skipped');
@@ -87,10 +87,10 @@ describe('one real batch', () => {
     await out(batch, link, inStuff - 330_000);
     await read(batch, link, 'count', 95);
     for (let i = 0; i < 10; i += 1) await read(batch, link, 'sample', 108_000 + i * 500);
-    const done = (await close(batch, 'link')).body as BatchSheet;
+    const done = (await close(batch, 'link')).body as BatchView;
     expect(done.state).toBe('closed');
     expect(done.unaccountedMg).toBe(30_000);
-    expect(done.links).toMatchObject({ count: 95, n: 10, meanG: 110.25 });
+    expect(done.pieces).toMatchObject({ count: 95, n: 10, meanG: 110.25 });
     expect(done.cost.perLinkMinor).toBeCloseTo(done.cost.totalMinor / 95, 6);
     expect(done.outMg).toBe(inStuff - 330_000);
     expect(done.ribbon.every((s) => s.balanceMg === 0)).toBe(true);
@@ -117,7 +117,7 @@ describe('one real batch', () => {
         transferId: entry.id,
         reason: 'Wrong weight',
       })
-    ).body as BatchSheet;
+    ).body as BatchView;
     expect(step(after, 'stuff').inMg).toBe(step(before, 'stuff').inMg - water.weighedMg);
     expect(step(after, 'mix').balanceMg).toBe(0);
     expect(after.ribbon.find((s) => s.name === 'Mix')?.bands.water ?? 0).toBe(0);
@@ -143,10 +143,10 @@ describe('one real batch', () => {
 
 describe('over-pour', () => {
   it('keeps the step open until it is accepted with a reason, for that weight only', async () => {
-    const batch = await upTo('weigh-dry');
+    const batch = await upTo('weigh-ingredients');
     const salt = batch.lines.find((l) => l.name === 'Fine salt')!;
     await weigh(batch, salt.id, salt.dueMg + 30_000);
-    const refused = await close(batch, 'weigh-dry');
+    const refused = await close(batch, 'weigh-ingredients');
     expect(refused.status).toBe(422);
     expect(refused.body.errors).toEqual(
       expect.arrayContaining([
@@ -162,20 +162,20 @@ describe('over-pour', () => {
         lineId: salt.id,
         reason: 'Hand slipped',
       })
-    ).body as BatchSheet;
+    ).body as BatchView;
     expect(accepted.lines.find((l) => l.id === salt.id)?.accepted).toBe(true);
     await weigh(batch, salt.id, 1000);
     expect((await sheetOf(ines, batch.id)).lines.find((l) => l.id === salt.id)?.accepted).toBe(false);
   });
 
   it('grows the batch: more of every meat, set aside, and every line due again', async () => {
-    const batch = await upTo('weigh-dry');
+    const batch = await upTo('weigh-ingredients');
     const salt = batch.lines.find((l) => l.name === 'Fine salt')!;
     const pepper = batch.lines.find((l) => l.name === 'White pepper')!;
     await weigh(batch, salt.id, Math.round(salt.dueMg * 1.25));
     const grown = (
       await bram.post(`/batches/${batch.id}/growth`, { id: uuid(), lineId: salt.id, reason: 'Hand slipped' })
-    ).body as BatchSheet;
+    ).body as BatchView;
     const added = grown.lines.filter((l) => l.kind === 'meat' && l.stepId === salt.stepId);
     expect(added.map((l) => l.name).sort()).toEqual(['Pork belly 55/45', 'Pork shoulder 80/20']);
     expect(grown.meatBasis.massMg).toBeGreaterThanOrEqual(9_900_000 * 1.25 - 20_000);
@@ -218,7 +218,7 @@ describe('closing', () => {
     await tick(bram, batch.id, step(batch, 'grind').id, 'ready');
     await read(batch, step(batch, 'grind').id, 'before', 1.2);
     await out(batch, step(batch, 'grind').id, 9_900_000);
-    const signed = (await close(batch, 'grind', ines, { override: 'Thermometer broken' })).body as BatchSheet;
+    const signed = (await close(batch, 'grind', ines, { override: 'Thermometer broken' })).body as BatchView;
     expect(step(signed, 'grind')).toMatchObject({
       state: 'closed',
       overrideReason: 'Thermometer broken',

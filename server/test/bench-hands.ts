@@ -1,44 +1,43 @@
+import { readingKind } from '@zest/core';
 import { v7 as uuid } from 'uuid';
-import type { BatchSheet, BenchLot, Recipe, SheetLine, SheetStep, TrimLot } from '@zest/contract';
+import type { BatchView, BenchLot, Recipe, LineView, StepView, TrimLot } from '@zest/contract';
 import { openSmallBatch, sheetOf, tick, type Hands, type TestShop } from './shop.js';
 
-export const stepOf = (sheet: BatchSheet, kind: string): SheetStep =>
-  sheet.steps.find((s) => s.kind === kind)!;
-export const lineOf = (sheet: BatchSheet, name: string): SheetLine =>
-  sheet.lines.find((l) => l.name === name)!;
-export const current = (sheet: BatchSheet): SheetStep => sheet.steps.find((s) => s.state === 'current')!;
+export const stepOf = (sheet: BatchView, kind: string): StepView => sheet.steps.find((s) => s.kind === kind)!;
+export const lineOf = (sheet: BatchView, name: string): LineView => sheet.lines.find((l) => l.name === name)!;
+export const current = (sheet: BatchView): StepView => sheet.steps.find((s) => s.state === 'open')!;
 
 /** What tests do at the bench of a shop, as Bram unless somebody else is named. */
 export function benchHands(shop: TestShop, ines: Hands, bram: Hands) {
-  const weigh = (batch: BatchSheet, line: SheetLine, massMg = line.dueMg, more: object = {}) =>
+  const weigh = (batch: BatchView, line: LineView, massMg = line.dueMg, more: object = {}) =>
     bram.post(`/batches/${batch.id}/weighings`, { id: uuid(), lineId: line.id, massMg, ...more });
-  const read = (batch: BatchSheet, stepId: string, kind: string, value: number, more: object = {}) =>
+  const read = (batch: BatchView, stepId: string, kind: string, value: number, more: object = {}) =>
     bram.post(`/batches/${batch.id}/readings`, { id: uuid(), stepId, kind, value, ...more });
-  const out = (batch: BatchSheet, stepId: string, massMg: number, more: object = { to: 'next' }) =>
+  const out = (batch: BatchView, stepId: string, massMg: number, more: object = { to: 'next' }) =>
     bram.post(`/batches/${batch.id}/out`, { id: uuid(), stepId, massMg, ...more });
-  const send = (batch: BatchSheet, what: string, body: object, who = bram) =>
+  const send = (batch: BatchView, what: string, body: object, who = bram) =>
     who.post(`/batches/${batch.id}/${what}`, { id: uuid(), ...body });
   /** The sheet that a command answers; fails with what was refused. */
-  async function done(batch: BatchSheet, what: string, body: object, who = bram): Promise<BatchSheet> {
+  async function done(batch: BatchView, what: string, body: object, who = bram): Promise<BatchView> {
     const answer = await send(batch, what, body, who);
     if (answer.status !== 200) throw new Error(JSON.stringify(answer.body));
-    return answer.body as BatchSheet;
+    return answer.body as BatchView;
   }
-  const lots = async (batch: BatchSheet) => (await bram.get(`/batches/${batch.id}/lots`)).body as BenchLot[];
+  const lots = async (batch: BatchView) => (await bram.get(`/batches/${batch.id}/lots`)).body as BenchLot[];
 
-  async function close(batch: BatchSheet, who = bram, more: object = {}): Promise<BatchSheet> {
+  async function close(batch: BatchView, who = bram, more: object = {}): Promise<BatchView> {
     const now = await sheetOf(ines, batch.id);
     const { id, version } = current(now);
     const answer = await who.post(`/batches/${batch.id}/steps/${id}/close`, { id: uuid(), version, ...more });
     if (answer.status !== 200) throw new Error(JSON.stringify(answer.body));
-    return answer.body as BatchSheet;
+    return answer.body as BatchView;
   }
 
   /** Two kilograms of Quay Thick brought to a step, everything before it done as it should be. */
   async function upTo(
-    kind: 'weigh-meat' | 'weigh-dry' | 'mix' | 'stuff',
+    kind: 'weigh-meat' | 'weigh-ingredients' | 'mix' | 'stuff',
     leaveOut: string[] = [],
-  ): Promise<BatchSheet> {
+  ): Promise<BatchView> {
     const batch = await openSmallBatch(ines, 2_000_000);
     await read(batch, stepOf(batch, 'chill').id, 'temperature', 1.5);
     await close(batch);
@@ -51,7 +50,7 @@ export function benchHands(shop: TestShop, ines: Hands, bram: Hands) {
     await out(batch, grind, 1_980_000);
     await read(batch, grind, 'temperature', 3);
     await close(batch);
-    if (kind === 'weigh-dry') return sheetOf(ines, batch.id);
+    if (kind === 'weigh-ingredients') return sheetOf(ines, batch.id);
     for (const line of (await sheetOf(ines, batch.id)).lines.filter((l) => l.kind === 'dry')) {
       if (!leaveOut.includes(line.name)) await weigh(batch, line);
     }
@@ -66,11 +65,7 @@ export function benchHands(shop: TestShop, ines: Hands, bram: Hands) {
   }
 
   /** A batch of a product from named trims, one lot each. */
-  async function open(
-    product: string,
-    meats: Record<string, number>,
-    more: object = {},
-  ): Promise<BatchSheet> {
+  async function open(product: string, meats: Record<string, number>, more: object = {}): Promise<BatchView> {
     const recipes = (await ines.get('/recipes')).body as Recipe[];
     const recipe = recipes.find((r) => r.name === product)!;
     const stock = (await ines.get('/lots')).body as TrimLot[];
@@ -100,27 +95,26 @@ export function benchHands(shop: TestShop, ines: Hands, bram: Hands) {
   }
 
   /** Does everything a step asks for as it should be, and closes it; out of it comes all that is in it. */
-  async function workStep(batch: BatchSheet): Promise<BatchSheet> {
+  async function workStep(batch: BatchView): Promise<BatchView> {
     const now = await sheetOf(ines, batch.id);
     const step = current(now);
     if (step.ready.length > 0) await tick(bram, batch.id, step.id, 'ready');
     for (const line of now.lines.filter((l) => l.stepId === step.id)) await weigh(now, line);
-    const right: Record<string, number> = { before: 1, temperature: step.stopBelowC ?? 2, tack: 1, core: 74 };
-    for (const need of step.needs.filter((n) => n in right || n === 'minutes')) {
-      await read(now, step.id, need, right[need] ?? Math.max(4, step.minMinutes ?? 0));
+    for (const ask of step.asks.filter((a) => !['count', 'sample'].includes(a.kind))) {
+      for (const value of readingKind(ask.kind).passing(ask)) await read(now, step.id, ask.kind, value);
     }
     if (step.kind === 'grind' && step.balanceMg > 0) await out(now, step.id, step.balanceMg);
     return close(now);
   }
 
   /** Works step by step until the batch stands at one that fits. */
-  async function workUntil(batch: BatchSheet, there: (step: SheetStep) => boolean): Promise<BatchSheet> {
+  async function workUntil(batch: BatchView, there: (step: StepView) => boolean): Promise<BatchView> {
     let now = await sheetOf(ines, batch.id);
     while (!there(current(now))) now = await workStep(now);
     return now;
   }
 
-  async function taste(batch: BatchSheet, passed: 0 | 1, coreC = 74) {
+  async function taste(batch: BatchView, passed: 0 | 1, coreC = 74) {
     const { id } = stepOf(batch, 'stuff');
     shop.clock.minutes(1);
     await read(batch, id, 'core', coreC);

@@ -1,6 +1,6 @@
 import { v7 as uuid } from 'uuid';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import type { BatchSheet } from '@zest/contract';
+import type { BatchView } from '@zest/contract';
 import { verifyLedger } from '../src/ledger/index.js';
 import { benchHands, stepOf, lineOf, current, type BenchHands } from './bench-hands.js';
 import { openTestShop, sheetOf, tick, type Hands, type TestShop } from './shop.js';
@@ -72,7 +72,7 @@ describe('the tasting', () => {
       reason: 'added at the bench',
     });
     expect(added.status).toBe(200);
-    const now = added.body as BatchSheet;
+    const now = added.body as BatchView;
     expect(now.taste.state).toBe('void');
     expect(now.taste.sentence).toContain('White pepper went in after the patty');
     expect(await hands.cards()).toContain('White pepper went in unwritten');
@@ -87,14 +87,20 @@ describe('the tasting', () => {
     const made = (ginger.weighedMg / batch.meatBasis.massMg) * 1000;
     const answer = await hands.send(batch, 'taste-corrections', { lineId: ginger.id, toGPerKg: made * 1.5 });
     expect(answer.status).toBe(200);
-    const now = answer.body as BatchSheet;
+    const now = answer.body as BatchView;
     expect(current(now).title).toBe('Weigh what was too little');
     const due = now.lines.find((l) => l.stepId === current(now).id)!;
     expect(due.name).toBe('Ginger');
     expect(Math.abs(due.dueMg - ginger.weighedMg * 0.5)).toBeLessThan(ginger.weighedMg * 0.02);
     await hands.weigh(now, due);
     await hands.close(now);
-    await hands.read(now, current(await sheetOf(ines, now.id)).id, 'temperature', 2);
+    const remix = current(await sheetOf(ines, now.id));
+    expect(remix.missing.map((m) => m.what)).toEqual(['minutes', 'tack', 'temperature']);
+    await hands.read(now, remix.id, 'minutes', 1);
+    await hands.read(now, remix.id, 'tack', 1);
+    await hands.read(now, remix.id, 'temperature', 2);
+    expect(current(await sheetOf(ines, now.id)).missing[0]?.sentence).toBe('Mixed 1 of at least 2 minutes.');
+    await hands.read(now, remix.id, 'minutes', 1);
     await hands.close(now);
     const after = await sheetOf(ines, now.id);
     expect(current(after).kind).toBe('stuff');
@@ -115,7 +121,7 @@ describe('the tasting', () => {
       toGPerKg: made * 0.8,
       lotId: lean.lotId,
     });
-    const now = answer.body as BatchSheet;
+    const now = answer.body as BatchView;
     const meat = now.lines.find((l) => l.stepId === current(now).id)!;
     const remainingKg = now.ribbon.find((r) => r.name === 'Stuff')!.balanceMg / 1e6;
     const meatLeftKg = remainingKg / (batch.mixMg / batch.meatBasis.massMg);
@@ -137,7 +143,7 @@ describe('what was forgotten', () => {
     const mace = lineOf(batch, 'Mace');
     const answer = await hands.send(batch, 'late-lines', { lineId: mace.id, minutes: 4 });
     expect(answer.status).toBe(200);
-    const now = answer.body as BatchSheet;
+    const now = answer.body as BatchView;
     expect(now.steps.filter((s) => s.key.startsWith('late-')).map((s) => s.title)).toEqual([
       'Weigh the mace',
       'Mix it in cold',
@@ -162,7 +168,7 @@ describe('lots and substitutes', () => {
     )!;
     expect((await hands.send(batch, 'lot-changes', { lineId: meat.id, lotCode: 'T-NONE' })).status).toBe(422);
     const now = (await hands.send(batch, 'lot-changes', { lineId: meat.id, lotCode: other.code }))
-      .body as BatchSheet;
+      .body as BatchView;
     const mine = now.lines.filter((l) => l.kind === 'meat' && [meat.lotId, other.lotId].includes(l.lotId));
     expect(mine.map((l) => l.dueMg).sort((a, b) => a - b)).toEqual([400_000, meat.dueMg - 400_000]);
     const after = new Map((await hands.lots(batch)).map((l) => [l.code, l.freeMg ?? 0]));
@@ -172,7 +178,7 @@ describe('lots and substitutes', () => {
   });
 
   it('takes another ingredient by a factor, and cure for nothing but cure', async () => {
-    const batch = await hands.upTo('weigh-dry');
+    const batch = await hands.upTo('weigh-ingredients');
     const pepper = lineOf(batch, 'White pepper');
     const goods = await hands.lots(batch);
     const black = goods.find((l) => l.name === 'Black pepper')!;

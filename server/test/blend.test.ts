@@ -1,6 +1,6 @@
 import { v7 as uuid } from 'uuid';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import type { BatchSheet, BlendDraft, FatTestEntry, LotDetail, TrimLot } from '@zest/contract';
+import type { BatchView, BlendDraft, FatTestEntry, LotDetail, TrimLot } from '@zest/contract';
 import { verifyLedger } from '../src/ledger/index.js';
 import { openSmallBatch, openTestShop, sheetOf, type Hands, type TestShop, tick } from './shop.js';
 
@@ -24,9 +24,9 @@ const lotBy = async (name: string, knownBy: string) =>
 const detail = async (id: string) => (await ines.get(`/lots/${id}`)).body as LotDetail;
 
 /** Weighs every line of a batch's current step and closes it. */
-async function weighAndClose(id: string): Promise<BatchSheet> {
+async function weighAndClose(id: string): Promise<BatchView> {
   const sheet = await sheetOf(bram, id);
-  const step = sheet.steps.find((s) => s.state === 'current')!;
+  const step = sheet.steps.find((s) => s.state === 'open')!;
   for (const line of sheet.lines.filter((l) => l.stepId === step.id && l.weighedMg === 0)) {
     await bram.post(`/batches/${id}/weighings`, { id: uuid(), lineId: line.id, massMg: line.dueMg });
   }
@@ -54,14 +54,14 @@ async function weighAndClose(id: string): Promise<BatchSheet> {
     version: now.version,
   });
   if (closed.status !== 200) throw new Error(JSON.stringify(closed.body));
-  return closed.body as BatchSheet;
+  return closed.body as BatchView;
 }
 
 /** Closes steps until one of a kind is current. */
-async function workTo(id: string, kind: string): Promise<BatchSheet> {
+async function workTo(id: string, kind: string): Promise<BatchView> {
   for (;;) {
     const sheet = await sheetOf(bram, id);
-    const current = sheet.steps.find((s) => s.state === 'current');
+    const current = sheet.steps.find((s) => s.state === 'open');
     if (!current) throw new Error(`There is no ${kind} step.`);
     if (current.kind === kind) return sheet;
     await weighAndClose(id);
@@ -120,7 +120,7 @@ describe('a fat test of one lot', () => {
 });
 
 describe('a fat test of a ground batch', () => {
-  let sheet: BatchSheet;
+  let sheet: BatchView;
   beforeAll(async () => {
     sheet = await openSmallBatch(ines);
   });
@@ -136,7 +136,7 @@ describe('a fat test of a ground batch', () => {
   });
 
   it('gives the batch its posterior, teaches its lots, and leaves what was thought at opening', async () => {
-    const before = await workTo(sheet.id, 'weigh-dry');
+    const before = await workTo(sheet.id, 'weigh-ingredients');
     const test = await bram.post('/fat-tests', {
       id: uuid(),
       method: 'instrument',
@@ -163,23 +163,23 @@ describe('a fat test of a ground batch', () => {
     const lean = await lotBy('Pork leg', 'lab');
     const body = { id: uuid(), lotId: lean.id, massMg: 2_000_000, reason: 'tested at 29 %' };
     expect((await bram.post(`/batches/${sheet.id}/corrections`, body)).status).toBe(403);
-    const corrected = (await ines.post(`/batches/${sheet.id}/corrections`, body)).body as BatchSheet;
-    expect(corrected.steps.find((s) => s.state === 'current')!.title).toBe('Weigh the correction');
+    const corrected = (await ines.post(`/batches/${sheet.id}/corrections`, body)).body as BatchView;
+    expect(corrected.steps.find((s) => s.state === 'open')!.title).toBe('Weigh the correction');
     expect(corrected.meatBasis.massMg).toBe(before.meatBasis.massMg + 2_000_000);
-    const salt = (s: BatchSheet) => s.lines.find((l) => l.name === 'Fine salt')!;
+    const salt = (s: BatchView) => s.lines.find((l) => l.name === 'Fine salt')!;
     expect(salt(corrected).dueMg).toBeGreaterThan(salt(before).dueMg);
     expect(corrected.fatTest!.posteriorPct).toBeLessThan(before.fatTest!.posteriorPct);
     expect(corrected.steps.map((s) => s.position)).toEqual(corrected.steps.map((_, i) => i + 1));
   });
 
   it('once seasoned, brings its own salt and spice, and the others stay as they were', async () => {
-    await workTo(sheet.id, 'weigh-dry');
+    await workTo(sheet.id, 'weigh-ingredients');
     const seasoned = await weighAndClose(sheet.id);
     const lean = await lotBy('Pork leg', 'lab');
     const body = { id: uuid(), lotId: lean.id, massMg: 1_000_000, reason: 'still fat' };
-    const corrected = (await ines.post(`/batches/${sheet.id}/corrections`, body)).body as BatchSheet;
+    const corrected = (await ines.post(`/batches/${sheet.id}/corrections`, body)).body as BatchView;
     const added = corrected.steps.filter((s) => s.key === 'correction-2' || s.key === 'season-2');
-    expect(added.map((s) => s.kind)).toEqual(['weigh-meat', 'weigh-dry']);
+    expect(added.map((s) => s.kind)).toEqual(['weigh-meat', 'weigh-ingredients']);
     const own = corrected.lines.filter((l) => l.stepId === added[1]!.id);
     expect(own.length).toBe(seasoned.lines.filter((l) => l.kind === 'dry').length);
     for (const line of own) {
@@ -287,11 +287,11 @@ describe('two owners on one day', () => {
         owner: own.owner,
         signed: { species: 'own hogget, nothing else' },
       })
-    ).body as BatchSheet;
+    ).body as BatchView;
     expect(opened.owner).toBe(own.owner);
     const sheet = await workTo(opened.id, 'grind');
-    const grind = sheet.steps.find((s) => s.state === 'current')!;
-    expect(grind.needs).toContain('cleared');
+    const grind = sheet.steps.find((s) => s.state === 'open')!;
+    expect(grind.asks.map((a) => a.kind)).toContain('cleared');
     expect(grind.missing.map((m) => m.what)).toContain('cleared');
     await bram.post(`/batches/${opened.id}/readings`, {
       id: uuid(),

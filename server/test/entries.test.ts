@@ -1,6 +1,6 @@
 import { v7 as uuid } from 'uuid';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import type { BatchSheet } from '@zest/contract';
+import type { BatchView } from '@zest/contract';
 import { verifyLedger } from '../src/ledger/index.js';
 import { openSmallBatch, openTestShop, sheetOf, type Hands, type TestShop } from './shop.js';
 
@@ -8,7 +8,7 @@ let shop: TestShop;
 let ines: Hands;
 let bram: Hands;
 let oda: Hands;
-let batch: BatchSheet;
+let batch: BatchView;
 beforeAll(async () => {
   shop = await openTestShop('entries');
   [ines, bram, oda] = (await Promise.all(['Ines', 'Bram', 'Oda'].map((who) => shop.signIn(who)))) as [

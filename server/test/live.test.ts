@@ -1,3 +1,4 @@
+import { sql } from '../src/platform/sql.js';
 import http from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { v7 as uuid } from 'uuid';
@@ -67,7 +68,9 @@ describe('live changes', () => {
       lineId: batch.lines[0]?.id,
       massMg: 5000,
     });
-    expect(await ear.event).toEqual({ topic: 'batch', batchId: batch.id });
+    const told = await ear.event;
+    expect(told).toMatchObject({ topic: 'batch', batchId: batch.id, n: batch.n + 1 });
+    expect(told['facts']).toMatchObject({ transfers: [{ amount: 5000, lineId: batch.lines[0]?.id }] });
     response.destroy();
   });
 
@@ -109,7 +112,7 @@ describe('housekeeping', () => {
   it('forgets old events and ended sessions and keeps the rest', async () => {
     await openSmallBatch(ines);
     const count = async (table: string) =>
-      (await shop.app.db.rows<{ n: number }>(`SELECT COUNT(*) AS n FROM ${table}`))[0]?.n;
+      (await sql(shop.app.db).rows<{ n: number }>(`SELECT COUNT(*) AS n FROM ${table}`))[0]?.n;
     await tidyUp(shop.app.db, shop.clock.now());
     const [events, sessions] = [await count('live_event'), await count('session')];
     expect(events).toBeGreaterThan(0);

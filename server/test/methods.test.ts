@@ -1,7 +1,7 @@
 import { v7 as uuid } from 'uuid';
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest';
 import { METHOD_TEMPLATES } from '@zest/core';
-import type { BatchSheet, LibraryItem, Recipe, RecipeDraft, TrimLot } from '@zest/contract';
+import type { BatchView, LibraryItem, Recipe, RecipeDraft, TrimLot } from '@zest/contract';
 import { BatchPlayer } from '../src/demo/play-batch.js';
 import { DEMO_SCALES } from '../src/demo/seed.js';
 import { openTestShop, sheetOf, type Hands, type TestShop } from './shop.js';
@@ -154,6 +154,6 @@ describe('starting methods at the bench', () => {
     await read('verdict', 1);
     const passed = await close();
     expect(passed.status).toBe(200);
-    expect((passed.body as BatchSheet).steps.find((s) => s.id === taste.id)?.state).toBe('closed');
+    expect((passed.body as BatchView).steps.find((s) => s.id === taste.id)?.state).toBe('closed');
   });
 });

@@ -1,3 +1,4 @@
+import { sql } from '../src/platform/sql.js';
 import { v7 as uuid } from 'uuid';
 import request from 'supertest';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
@@ -19,8 +20,10 @@ afterAll(() => shop.close());
 describe('the ledger is append-only', () => {
   it('the application’s account can neither change nor delete, and start-up proves it', async () => {
     await expect(proveAppendOnly(shop.app.db)).resolves.toBeUndefined();
-    await expect(shop.app.db.write('UPDATE transfer SET amount = 1')).rejects.toMatchObject({ errno: 1142 });
-    await expect(shop.app.db.write('DELETE FROM reading')).rejects.toMatchObject({ errno: 1142 });
+    await expect(sql(shop.app.db).write('UPDATE transfer SET amount = 1')).rejects.toMatchObject({
+      errno: 1142,
+    });
+    await expect(sql(shop.app.db).write('DELETE FROM reading')).rejects.toMatchObject({ errno: 1142 });
     expect(APPEND_ONLY).toEqual(
       expect.arrayContaining(['transfer', 'reading', 'account', 'recipe_version', 'acceptance']),
     );
@@ -44,7 +47,7 @@ describe('the ledger is append-only', () => {
       transferId: body.id,
       reason: 'Wrong weight',
     });
-    const [row] = await shop.app.db.rows<{ f: string; t: string }>(
+    const [row] = await sql(shop.app.db).rows<{ f: string; t: string }>(
       'SELECT from_account AS f, to_account AS t FROM transfer WHERE id = :id',
       { id: body.id },
     );
@@ -118,7 +121,7 @@ describe('signing in', () => {
     ];
     const batch = await openSmallBatch(ines);
     const entry = { id: uuid(), lineId: batch.lines[0]!.id, massMg: 5 };
-    expect((await inspector.get(`/batches/${batch.id}`)).status).toBe(200);
+    expect((await inspector.get(`/batches/${batch.id}/process`)).status).toBe(200);
     expect((await inspector.post(`/batches/${batch.id}/weighings`, entry)).status).toBe(403);
     expect((await owner.post(`/batches/${batch.id}/weighings`, entry)).status).toBe(403);
     expect((await bram.post('/batches', {})).status).toBe(403);

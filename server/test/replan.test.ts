@@ -1,13 +1,13 @@
 import { v7 as uuid } from 'uuid';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import type { BatchSheet, LotDetail, TrimLot } from '@zest/contract';
+import type { BatchView, LotDetail, TrimLot } from '@zest/contract';
 import { verifyLedger } from '../src/ledger/index.js';
 import { openSmallBatch, openTestShop, sheetOf, type Hands, type TestShop } from './shop.js';
 
 let shop: TestShop;
 let ines: Hands;
 let bram: Hands;
-let batch: BatchSheet;
+let batch: BatchView;
 beforeAll(async () => {
   shop = await openTestShop('replan');
   [ines, bram] = (await Promise.all(['Ines', 'Bram'].map((who) => shop.signIn(who)))) as [Hands, Hands];
@@ -17,12 +17,12 @@ afterAll(() => shop.close());
 
 const lots = async () => (await ines.get('/lots')).body as TrimLot[];
 const lotOf = async (id: string) => (await lots()).find((l) => l.id === id)!;
-const meats = (sheet: BatchSheet) => sheet.lines.filter((l) => l.kind === 'meat');
+const meats = (sheet: BatchView) => sheet.lines.filter((l) => l.kind === 'meat');
 const replan = (uses: { lotId: string; massMg: number }[], more: object = {}) =>
   ines.post(`/batches/${batch.id}/replan`, { id: uuid(), uses, reason: 'fatter than thought', ...more });
-async function close(id: string): Promise<BatchSheet> {
+async function close(id: string): Promise<BatchView> {
   const sheet = await sheetOf(bram, id);
-  const step = sheet.steps.find((s) => s.state === 'current')!;
+  const step = sheet.steps.find((s) => s.state === 'open')!;
   if (step.kind === 'chill') {
     await bram.post(`/batches/${id}/readings`, {
       id: uuid(),
@@ -36,13 +36,13 @@ async function close(id: string): Promise<BatchSheet> {
     id: uuid(),
     version: now.version,
   });
-  return answer.body as BatchSheet;
+  return answer.body as BatchView;
 }
 
 describe('a blend planned again while it is weighed', () => {
   it('keeps what is weighed, frees what is not wanted, sets the new aside, and closes on it', async () => {
     await close(batch.id);
-    const [lean, fat] = meats(batch) as [BatchSheet['lines'][number], BatchSheet['lines'][number]];
+    const [lean, fat] = meats(batch) as [BatchView['lines'][number], BatchView['lines'][number]];
     await bram.post(`/batches/${batch.id}/weighings`, { id: uuid(), lineId: lean.id, massMg: 5_000_000 });
     const leg = (await lots()).find((l) => l.trimName.startsWith('Pork leg') && l.fatKnownBy === 'lab')!;
     const back = (await lots()).find((l) => l.trimName.startsWith('Pork back fat') && l.state === 'fresh')!;
@@ -57,7 +57,7 @@ describe('a blend planned again while it is weighed', () => {
     );
     const answer = await replan(uses);
     expect(answer.status).toBe(200);
-    const sheet = answer.body as BatchSheet;
+    const sheet = answer.body as BatchView;
     expect(Object.fromEntries(meats(sheet).map((l) => [l.lotId, l.dueMg]))).toEqual(
       Object.fromEntries(uses.map((u) => [u.lotId, u.massMg])),
     );
@@ -78,7 +78,7 @@ describe('a blend planned again while it is weighed', () => {
     const second = await openSmallBatch(ines);
     const again = (uses: object[]) =>
       ines.post(`/batches/${second.id}/replan`, { id: uuid(), uses, reason: 'try it' });
-    const [lean, fat] = meats(second) as [BatchSheet['lines'][number], BatchSheet['lines'][number]];
+    const [lean, fat] = meats(second) as [BatchView['lines'][number], BatchView['lines'][number]];
     await bram.post(`/batches/${second.id}/weighings`, { id: uuid(), lineId: fat.id, massMg: 1_500_000 });
     const less = await again([
       { lotId: lean.lotId, massMg: 9_000_000 },
@@ -127,10 +127,10 @@ describe('a lot that is put on hold while it is weighed in', () => {
         ...more,
       });
     const held = (await status('hold', lot.version)).body as LotDetail;
-    const step = (await sheetOf(bram, third.id)).steps.find((s) => s.state === 'current')!;
+    const step = (await sheetOf(bram, third.id)).steps.find((s) => s.state === 'open')!;
     expect(step.missing.map((m) => m.sentence).join()).toContain('is on hold');
     await status('available', held.version, { tempC: 2 });
-    const after = (await sheetOf(bram, third.id)).steps.find((s) => s.state === 'current')!;
+    const after = (await sheetOf(bram, third.id)).steps.find((s) => s.state === 'open')!;
     expect(after.missing).toEqual([]);
   });
 });
@@ -138,7 +138,7 @@ describe('a lot that is put on hold while it is weighed in', () => {
 describe('surplus of a step', () => {
   it('becomes a lot with its own figures, its parentage and its place in the yield', async () => {
     const sheet = await sheetOf(bram, batch.id);
-    const grind = sheet.steps.find((s) => s.state === 'current')!;
+    const grind = sheet.steps.find((s) => s.state === 'open')!;
     expect(grind.kind).toBe('grind');
     const trims = (await ines.get('/trims')).body as { id: string; name: string }[];
     const body = {

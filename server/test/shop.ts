@@ -3,7 +3,7 @@ import mysql from 'mysql2/promise';
 import request from 'supertest';
 import { v7 as uuid } from 'uuid';
 import { inject } from 'vitest';
-import type { BatchSheet, Recipe, TrimLot } from '@zest/contract';
+import type { BatchFacts, BatchView, Recipe, TrimLot } from '@zest/contract';
 import { APP } from '@zest/ops';
 import { createApp } from '../src/app/create-app.js';
 import { DemoClock } from '../src/demo/clock.js';
@@ -32,7 +32,11 @@ export async function openTestShop(name: string) {
   await copyTemplate(owner, `zest_${name}`);
   const db = openDatabase(appUrl, 6);
   const clock = new DemoClock(TODAY);
-  const scales: ScaleDriver = { ...DEMO_SCALES, believes: (id) => id.startsWith('fresh-') };
+  const scales: ScaleDriver = {
+    ...DEMO_SCALES,
+    believes: (id) => id.startsWith('fresh-'),
+    deviceOf: () => 'bench',
+  };
   const app = testApp(db, clock, scales, appUrl);
   const http = createApp(app);
   return {
@@ -62,16 +66,25 @@ async function signIn(http: Express, who: string) {
     id: person?.id ?? '',
     cookie,
     get: (path: string) => request(http).get(`/api/v1${path}`).set('Cookie', cookie),
-    post: (path: string, body: object) =>
-      request(http).post(`/api/v1${path}`).set('Cookie', cookie).send(body),
+    post: (path: string, body: object) => post(http, cookie, path, body),
     put: (path: string, body: object) => request(http).put(`/api/v1${path}`).set('Cookie', cookie).send(body),
     delete: (path: string) => request(http).delete(`/api/v1${path}`).set('Cookie', cookie),
   };
 }
+/** Sends something; after a command on a batch the hands look at the batch, as a screen does. */
+async function post(http: Express, cookie: string, path: string, body: object) {
+  const answer = await request(http).post(`/api/v1${path}`).set('Cookie', cookie).send(body);
+  const changed = answer.body as { id?: string; n?: number };
+  if (answer.status === 200 && path.startsWith('/batches') && changed.id && changed.n !== undefined) {
+    const get = (at: string) => request(http).get(`/api/v1${at}`).set('Cookie', cookie);
+    answer.body = await sheetOf({ get }, changed.id);
+  }
+  return answer;
+}
 export type Hands = Awaited<ReturnType<typeof signIn>>;
 
 /** Opens a batch of Quay Thick, 10 kg unless told otherwise, from one lean and one fat lot. */
-export async function openSmallBatch(lead: Hands, meatMg = 10_000_000): Promise<BatchSheet> {
+export async function openSmallBatch(lead: Hands, meatMg = 10_000_000): Promise<BatchView> {
   const lots = (await lead.get('/lots')).body as TrimLot[];
   const recipes = (await lead.get('/recipes')).body as Recipe[];
   const lean = lots.find((l) => l.trimName.startsWith('Pork shoulder') && l.fatKnownBy === 'instrument');
@@ -89,11 +102,37 @@ export async function openSmallBatch(lead: Hands, meatMg = 10_000_000): Promise<
   };
   const answer = await lead.post('/batches', body);
   if (answer.status !== 200) throw new Error(JSON.stringify(answer.body));
-  return answer.body as BatchSheet;
+  return sheetOf(lead, body.id);
 }
 
-export async function sheetOf(hands: Hands, id: string): Promise<BatchSheet> {
-  return (await hands.get(`/batches/${id}`)).body as BatchSheet;
+/** A batch in all its parts, as the interface reads them. */
+export async function sheetOf(hands: Pick<Hands, 'get'>, id: string): Promise<BatchView> {
+  const parts = await Promise.all(
+    ['summary', 'weighing', 'process', 'costs', 'facts'].map(
+      async (part) => (await hands.get(`/batches/${id}/${part}`)).body as Record<string, unknown>,
+    ),
+  );
+  const [summary, weighing, process, costs, whole] = parts;
+  const { facts } = whole as unknown as { facts: BatchFacts };
+  const { batch } = facts;
+  return {
+    ...summary,
+    ...weighing,
+    ...process,
+    ...costs,
+    n: facts.n,
+    recipe: {
+      id: batch.recipeId,
+      name: batch.recipeName,
+      versionNo: batch.versionNo,
+      state: batch.recipe.state,
+    },
+    window: { minPct: batch.windowMinPct, maxPct: batch.windowMaxPct },
+    owner: batch.owner,
+    heat: batch.heat,
+    signed: batch.signed,
+    version: batch.version,
+  } as unknown as BatchView;
 }
 
 /** Says or ticks something at a step: a machine is ready, a proven recipe is not tasted. */

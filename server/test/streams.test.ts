@@ -1,6 +1,6 @@
 import { v7 as uuid } from 'uuid';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import type { BatchSheet, SheetStep } from '@zest/contract';
+import type { BatchView, StepView } from '@zest/contract';
 import { verifyLedger } from '../src/ledger/index.js';
 import { benchHands, current, stepOf, type BenchHands } from './bench-hands.js';
 import { openTestShop, sheetOf, tick, type Hands, type TestShop } from './shop.js';
@@ -17,7 +17,7 @@ beforeAll(async () => {
 });
 afterAll(() => shop.close());
 
-const grindOf = (sheet: BatchSheet, stream: string): SheetStep =>
+const grindOf = (sheet: BatchView, stream: string): StepView =>
   sheet.steps.find((s) => s.kind === 'grind' && s.stream === stream)!;
 const fennel = (meats: Record<string, number>) => hands.open('Loft Fennel', meats, { heat: 'mild' });
 
@@ -57,12 +57,12 @@ describe('lean and fat ground apart', () => {
     expect(current(now)).toMatchObject({ inMg: 0, missing: [] });
     const closed = await hands.close(now);
     expect(closed.meatBasis).toEqual({ from: 'ground', massMg: 6_000_000 });
-    expect(current(closed).kind).toBe('weigh-dry');
+    expect(current(closed).kind).toBe('weigh-ingredients');
   });
 });
 
 describe('pieces that are weighed one by one', () => {
-  async function ringAtTheCoils(): Promise<BatchSheet> {
+  async function ringAtTheCoils(): Promise<BatchView> {
     const batch = await hands.open('Lighthouse Ring', { 'Pork shoulder': 2_400_000, 'Pork belly': 600_000 });
     const stuff = await hands.workUntil(batch, (s) => s.kind === 'stuff');
     const { id } = current(stuff);
@@ -77,7 +77,8 @@ describe('pieces that are weighed one by one', () => {
   it('count and sample themselves, and are uncounted when one is taken back', async () => {
     const batch = await ringAtTheCoils();
     const step = current(batch);
-    expect(step).toMatchObject({ kind: 'link', shape: 'coils', sampleSize: 1 });
+    expect(step).toMatchObject({ kind: 'link', counting: { many: 'coils', weighedEach: true } });
+    expect(step.asks.find((a) => a.kind === 'sample')?.pieces).toBe(1);
     const coil = { to: 'next', pieces: 1 };
     const ids = [uuid(), uuid(), uuid()];
     for (const [i, id] of ids.entries()) {
@@ -90,19 +91,19 @@ describe('pieces that are weighed one by one', () => {
       expect(answer.status).toBe(200);
     }
     const three = await sheetOf(ines, batch.id);
-    expect(three.links).toMatchObject({ count: 3, n: 3, meanG: 430 });
+    expect(three.pieces).toMatchObject({ count: 3, n: 3, meanG: 430 });
     expect(current(three).outMg).toBe(1_290_000);
 
     const again = { id: ids[0]!, stepId: step.id, massMg: 420_000, ...coil };
     expect((await bram.post(`/batches/${batch.id}/out`, again)).status).toBe(200);
-    expect((await sheetOf(ines, batch.id)).links?.count).toBe(3);
+    expect((await sheetOf(ines, batch.id)).pieces?.count).toBe(3);
 
     await hands.send(batch, 'reversals', { transferId: ids[2], reason: 'It burst on the table' });
     const two = await sheetOf(ines, batch.id);
-    expect(two.links).toMatchObject({ count: 2, n: 2, meanG: 425 });
+    expect(two.pieces).toMatchObject({ count: 2, n: 2, meanG: 425 });
     await hands.out(two, step.id, current(two).balanceMg, { to: 'next', pieces: 4 });
     const all = await sheetOf(ines, batch.id);
-    expect(all.links).toMatchObject({ count: 6, n: 2 });
+    expect(all.pieces).toMatchObject({ count: 6, n: 2 });
     expect(current(all).missing).toEqual([]);
     expect(current(await hands.close(all)).kind).toBe('smoke');
   });
@@ -144,12 +145,15 @@ describe('the stuffer', () => {
 describe('a cured mix worked by hand', () => {
   it('closes only with the dissolved cure in at two times and ten minutes of work', async () => {
     const batch = await hands.open('Lighthouse Ring', { 'Pork shoulder': 2_400_000, 'Pork belly': 600_000 });
-    const rest = batch.steps.map((s) => (s.kind === 'mix' ? { ...s, mixedBy: 'hand', minMinutes: 4 } : s));
+    const rest = batch.steps.map(({ document: d }) =>
+      d.kind === 'mix' ? { ...d, mixedBy: 'hand', minMinutes: 4 } : d,
+    );
     const byHand = await hands.done(batch, 'method', { steps: rest, reason: 'The mixer broke' }, ines);
-    expect(stepOf(byHand, 'mix')).toMatchObject({ mixedBy: 'hand', minMinutes: 10 });
+    expect(stepOf(byHand, 'mix').document).toMatchObject({ mixedBy: 'hand', minMinutes: 4 });
+    expect(stepOf(byHand, 'mix').asks.find((a) => a.kind === 'minutes')?.leastMinutes).toBe(10);
     const now = await hands.workUntil(byHand, (s) => s.kind === 'mix');
-    const { id, needs } = stepOf(now, 'mix');
-    expect(needs[0]).toBe('addition');
+    const { id, asks } = stepOf(now, 'mix');
+    expect(asks[0]?.kind).toBe('addition');
     await tick(bram, batch.id, id, 'ready');
     await hands.read(now, id, 'minutes', 9);
     await hands.read(now, id, 'tack', 1);

@@ -10,9 +10,9 @@ import '@fontsource/barlow-condensed/latin-500.css';
 import '@fontsource/barlow-condensed/latin-700.css';
 import '@fontsource/barlow-condensed/latin-ext-500.css';
 import '@fontsource/barlow-condensed/latin-ext-700.css';
-import { App } from './app/App.js';
-import { keepOnDevice } from './app/offline.js';
-import { styleNonce } from './app/style-nonce.js';
+import { App } from './root/App.js';
+import { keepOnDevice } from './data/offline.js';
+import { styleNonce } from './ui/style-nonce.js';
 
 const nonce = styleNonce();
 const cache = createCache({ key: 'z', ...(nonce ? { nonce } : {}) });

@@ -1,10 +1,10 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import type { BlendDraft } from '@zest/contract';
-import { dayInput } from '../src/blend/day/day-input.js';
-import { briefName, lotName, withNames } from '../src/blend/names.js';
-import { nudge } from '../src/blend/nudge.js';
-import { describeBlend, shortName, toPlanInput, toTrim, whyNot } from '../src/blend/settings.js';
+import { dayInput } from '../src/areas/blend/day/day-input.js';
+import { briefName, lotName, withNames } from '../src/areas/blend/names.js';
+import { nudge } from '../src/areas/blend/nudge.js';
+import { describeBlend, shortName, toPlanInput, toTrim, whyNot } from '../src/areas/blend/settings.js';
 import { lot, settings } from './some-lots.js';
 
 describe('which lots a blend is offered', () => {

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import type { RibbonStation } from '@zest/core';
-import { nudge } from '../src/blend/nudge.js';
+import { nudge } from '../src/areas/blend/nudge.js';
 import { layoutBeam } from '../src/kit/beam/layout.js';
 import { layoutRibbon } from '../src/kit/weight-ribbon/layout.js';
 
@@ -9,6 +9,7 @@ const station = (more: Partial<RibbonStation>): RibbonStation => ({
   accountId: 'a',
   name: 'Grind',
   position: 1,
+  stream: 'all',
   closed: true,
   inMg: 10_000_000,
   added: [],

@@ -1,23 +1,46 @@
+import 'fake-indexeddb/auto';
 import fc from 'fast-check';
+import { openDB } from 'idb';
 import { describe, expect, it } from 'vitest';
-import { EntryQueue, type EntryStore, type Sent } from '../src/bench/queue/entry-queue.js';
-import type { Entry, KeptEntry } from '../src/bench/queue/entry.js';
+import { deviceStore } from '../src/areas/bench/queue/device-store.js';
+import { EntryQueue, type EntryStore, type Sent } from '../src/areas/bench/queue/entry-queue.js';
+import type { Entry, KeptEntry } from '../src/areas/bench/queue/entry.js';
+import type { Tabs } from '../src/areas/bench/queue/tabs.js';
 
-/** A device whose memory outlives the queue that works on it. */
+/** A device whose memory outlives the queues that work on it, with the locks that its tabs share. */
 function device() {
-  const kept = new Map<number, KeptEntry>();
+  const kept = new Map<string, KeptEntry>();
   const store: EntryStore = {
     all: () => Promise.resolve([...kept.values()].reverse()),
     put: (entry) => {
-      kept.set(entry.seq, structuredClone(entry));
+      kept.set(entry.id, structuredClone(entry));
       return Promise.resolve();
     },
-    remove: (seq) => {
-      kept.delete(seq);
+    remove: (id) => {
+      kept.delete(id);
       return Promise.resolve();
     },
   };
-  return { kept, store };
+  return { kept, store, tab: tabsOfOneDevice() };
+}
+
+/** Tabs that wait for each other and hear of each other, as a browser's do. */
+function tabsOfOneDevice(): () => Tabs {
+  let turn: Promise<unknown> = Promise.resolve();
+  const heard: { tab: number; listener: () => void }[] = [];
+  let tabs = 0;
+  return () => {
+    const tab = (tabs += 1);
+    return {
+      alone: (work) => {
+        const mine = turn.then(work);
+        turn = mine.catch(() => undefined);
+        return mine;
+      },
+      tell: () => heard.filter((h) => h.tab !== tab).forEach((h) => h.listener()),
+      listen: (listener) => heard.push({ tab, listener }),
+    };
+  };
 }
 
 const entry = (id: string): Entry => ({
@@ -25,83 +48,122 @@ const entry = (id: string): Entry => ({
   label: id,
   body: { id, lineId: 'line', massMg: 1000 },
 });
-const idOf = (k: KeptEntry) => k.entry.body.id;
+let clock = 0;
+const bram = () => ({ madeBy: 'bram', madeAt: new Date((clock += 1000)).toISOString() });
+const takesAll = (): Promise<Sent> => Promise.resolve({ kind: 'taken' });
 
 describe('the entries of a device', () => {
-  it('are sent once and in order, whatever the line does and however often the tablet restarts', async () => {
-    const act = fc.constantFrom('record', 'send', 'restart', 'line down', 'line up');
+  it('are sent once and in order, whatever the line does, the tablet restarts, or the tab they are made in', async () => {
+    const act = fc.constantFrom('one', 'other', 'send', 'restart', 'line down', 'line up');
     await fc.assert(
       fc.asyncProperty(fc.array(act, { maxLength: 40 }), async (acts) => {
-        const { kept, store } = device();
+        const { kept, store, tab } = device();
         let up = true;
         const taken: string[] = [];
         const send = (k: KeptEntry): Promise<Sent> => {
           if (!up) return Promise.resolve({ kind: 'away' });
-          taken.push(idOf(k));
+          taken.push(k.id);
           return Promise.resolve({ kind: 'taken' });
         };
-        let queue = new EntryQueue(store, send);
+        let one = new EntryQueue(store, send, tab());
+        const other = new EntryQueue(store, send, tab());
         const made: string[] = [];
         for (const what of acts) {
-          if (what === 'record') {
+          if (what === 'one' || what === 'other') {
             made.push(`e${made.length}`);
-            const confirmed = await queue.record('batch', entry(made[made.length - 1]!), 'bram');
-            expect(confirmed).toBe(up);
-          } else if (what === 'restart') queue = new EntryQueue(store, send);
-          else if (what === 'send') await queue.sendAll();
+            const queue = what === 'one' ? one : other;
+            expect(await queue.record('batch', entry(made[made.length - 1]!), bram())).toBe(up);
+          } else if (what === 'restart') one = new EntryQueue(store, send, tab());
+          else if (what === 'send') await Promise.all([one.sendAll(), other.sendAll()]);
           else up = what === 'line up';
         }
         up = true;
-        await queue.sendAll();
+        await Promise.all([one.sendAll(), other.sendAll()]);
         expect(taken).toEqual(made);
         expect(kept.size).toBe(0);
-        expect(queue.entries).toEqual([]);
+        expect([...one.entries, ...other.entries]).toEqual([]);
       }),
       { numRuns: 300 },
     );
   });
 
   it('say that they were made without network when they could not be sent at once', async () => {
-    const { store } = device();
+    const { store, tab } = device();
     const sent: boolean[] = [];
     let up = false;
-    const queue = new EntryQueue(store, (k) => {
+    const send = (k: KeptEntry): Promise<Sent> => {
       if (!up) return Promise.resolve({ kind: 'away' });
       sent.push(k.offline);
       return Promise.resolve({ kind: 'taken' });
-    });
-    await queue.record('batch', entry('first'), 'bram');
-    await queue.record('batch', entry('second'), 'bram');
+    };
+    const queue = new EntryQueue(store, send, tab());
+    await queue.record('batch', entry('first'), bram());
+    await queue.record('batch', entry('second'), bram());
     expect(queue.entries.map((k) => k.offline)).toEqual([true, true]);
     up = true;
-    await queue.record('batch', entry('third'), 'bram');
+    await queue.record('batch', entry('third'), bram());
     expect(sent).toEqual([true, true, false]);
   });
 
   it('that are refused stay with their sentence until somebody has seen it, and do not hold up the others', async () => {
-    const { kept, store } = device();
-    const queue = new EntryQueue(store, (k) =>
-      Promise.resolve(
-        idOf(k) === 'bad' ? { kind: 'refused', sentence: 'The step is closed.' } : { kind: 'taken' },
-      ),
-    );
-    expect(await queue.record('batch', entry('bad'), 'bram')).toBe(false);
-    expect(await queue.record('batch', entry('good'), 'bram')).toBe(true);
+    const { kept, store, tab } = device();
+    const refuses = (k: KeptEntry): Promise<Sent> =>
+      k.id === 'bad' ? Promise.resolve({ kind: 'refused', sentence: 'The step is closed.' }) : takesAll();
+    const queue = new EntryQueue(store, refuses, tab());
+    expect(await queue.record('batch', entry('bad'), bram())).toBe(false);
+    expect(await queue.record('batch', entry('good'), bram())).toBe(true);
     expect(queue.entries.map((k) => k.refused)).toEqual(['The step is closed.']);
-    await queue.dismiss(queue.entries[0]!.seq);
+    await queue.dismiss('bad');
     expect(kept.size).toBe(0);
   });
 
-  it('tell who listens when something changes', async () => {
-    const { store } = device();
-    const queue = new EntryQueue(store, () => Promise.resolve({ kind: 'taken' }));
+  it('tell who listens when something changes, in every tab', async () => {
+    const { store, tab } = device();
+    const queue = new EntryQueue(store, () => Promise.resolve({ kind: 'away' }), tab());
+    const other = new EntryQueue(store, takesAll, tab());
+    await other.load();
     let heard = 0;
     const stop = queue.listen(() => (heard += 1));
-    await queue.record('batch', entry('a'), 'bram');
+    await queue.record('batch', entry('a'), bram());
     expect(heard).toBeGreaterThanOrEqual(2);
     stop();
     const before = heard;
-    await queue.record('batch', entry('b'), 'bram');
+    await queue.record('batch', entry('b'), bram());
     expect(heard).toBe(before);
+    await Promise.resolve();
+    expect(other.entries.map((k) => k.id)).toEqual(['a', 'b']);
+  });
+});
+
+describe('the memory of a device', () => {
+  it('carries over what waited under a running number, and keeps entries of two tabs apart', async () => {
+    const old = await openDB('zest-bench', 1, {
+      upgrade: (db) => {
+        db.createObjectStore('entries', { keyPath: 'seq', autoIncrement: true });
+      },
+    });
+    const body = { id: 'kept', lineId: 'line', massMg: 5, deviceTime: '2026-03-16T07:00:00.000Z' };
+    const first = { kind: 'weighing', label: 'Salt', body };
+    await old.put('entries', {
+      seq: 1,
+      batchId: 'b',
+      entry: first,
+      madeBy: 'oda',
+      offline: true,
+      refused: null,
+    });
+    old.close();
+
+    const one = new EntryQueue(deviceStore(), () => Promise.resolve({ kind: 'away' }), tabsOfOneDevice()());
+    await one.load();
+    expect(one.entries).toMatchObject([{ id: 'kept', madeAt: '2026-03-16T07:00:00.000Z', madeBy: 'oda' }]);
+    const tab = tabsOfOneDevice();
+    const queues = [1, 2].map(
+      () => new EntryQueue(deviceStore(), () => Promise.resolve({ kind: 'away' }), tab()),
+    );
+    const later = { madeBy: 'bram', madeAt: '2026-03-16T08:00:00.000Z' };
+    await Promise.all(queues.map((queue, i) => queue.record('b', entry(`tab ${i}`), later)));
+    await one.sendAll();
+    expect(one.entries.map((k) => k.id)).toEqual(['kept', 'tab 0', 'tab 1']);
   });
 });

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { BURST_MS, KeyHub } from '../src/app/key-hub.js';
+import { BURST_MS, KeyHub } from '../src/ui/key-hub.js';
 
 /** Plays keys with their gaps and settles where a hand would have paused. */
 function play(keys: readonly { key: string; gapMs: number; repeat?: boolean }[]) {

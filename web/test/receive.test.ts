@@ -1,8 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import type { Trim } from '@zest/contract';
-import { blankRow, readRow, rowsOfNote, type DeliveryRow } from '../src/cold-room/receive/rows.js';
-import { lotStateWords } from '../src/cold-room/lot-words.js';
-import { readMass, readNumberField, readTemperature } from '../src/app/read-fields.js';
+import { blankRow, readRow, rowsOfNote, type DeliveryRow } from '../src/areas/cold-room/receive/rows.js';
+import { lotStateWords } from '../src/areas/cold-room/lot-words.js';
+import { readMass, readNumberField, readTemperature } from '../src/ui/read-fields.js';
 import { lot } from './some-lots.js';
 
 const trims: Trim[] = [

@@ -5,13 +5,18 @@ import {
   NO_CONTENTS,
   PLAIN_FACTS,
   SCHOOLS,
-  STEP_KINDS,
+  METHOD_KINDS,
+  entryStep,
+  nudgeStep,
   readCard,
+  setOnStep,
+  stepWords,
+  withStep,
   type Ingredient,
 } from '@zest/core';
-import { draftOfCard, settle } from '../src/recipes/bring-in/card-draft.js';
-import { outcomeOf, twoTrimPrice } from '../src/recipes/card/what-if.js';
-import { begin, change, redo, undo, type History } from '../src/recipes/editor/history.js';
+import { draftOfCard, settle } from '../src/areas/recipes/bring-in/card-draft.js';
+import { outcomeOf, twoTrimPrice } from '../src/areas/recipes/card/what-if.js';
+import { begin, change, redo, undo, type History } from '../src/areas/recipes/editor/history.js';
 import {
   editLine,
   freeKey,
@@ -23,10 +28,9 @@ import {
   shownDose,
   sortByRole,
   withDose,
-} from '../src/recipes/editor/line-edits.js';
-import { addStep, nudgeStep, setParameter, stepWords } from '../src/recipes/editor/method-edits.js';
-import { entryStep, newDocument, type EditorDocument } from '../src/recipes/new-document.js';
-import { materialsOf } from '../src/recipes/use-recipes.js';
+} from '../src/areas/recipes/editor/line-edits.js';
+import { newDocument, type EditorDocument } from '../src/areas/recipes/new-document.js';
+import { materialsOf } from '../src/areas/recipes/use-recipes.js';
 
 const thing = (id: string, role: Ingredient['role'], more: Partial<Ingredient> = {}): Ingredient => ({
   ...PLAIN_FACTS,
@@ -93,7 +97,7 @@ describe('lines in the editor', () => {
     const document = documentOf([SALT]);
     const [line] = document.lines;
     const typed = (text: string) => withDose(line!, readLineDose(text, line!, document, SALT, undefined));
-    expect(typed('160 g')).toMatchObject({ dose: { gPerKgMeat: 16 }, spoken: '160 g' });
+    expect(typed('160 g')).toMatchObject({ dose: { gPerKgMeat: 16 }, asWritten: '160 g' });
     const doubtful = typed('a pinch');
     expect(doubtful.dose).toBeNull();
     expect(doubtful.doubt).toContain('not a weight');
@@ -150,38 +154,37 @@ describe('lines in the editor', () => {
 describe('the method in the editor', () => {
   it('adds any step with a key of its own, in an order that can be worked', () => {
     fc.assert(
-      fc.property(fc.array(fc.constantFrom(...STEP_KINDS), { maxLength: 12 }), (kinds) => {
-        const document = kinds.reduce(addStep, newDocument('ring'));
-        const keys = document.steps.map((s) => s.key);
+      fc.property(fc.array(fc.constantFrom(...METHOD_KINDS), { maxLength: 12 }), (kinds) => {
+        const before = newDocument('ring').steps;
+        const steps = kinds.reduce((now, { name }) => withStep(now, name), before);
+        const keys = steps.map((s) => s.key);
         expect(new Set(keys).size).toBe(keys.length);
-        expect(document.steps).toHaveLength(newDocument('ring').steps.length + kinds.length);
+        expect(steps).toHaveLength(before.length + kinds.length);
       }),
     );
   });
 
   it('moves a step one place and back, and says its parameters in a line', () => {
-    const document = newDocument('ring');
-    const there = nudgeStep(document, 'mix', -1);
-    expect(there.steps.map((s) => s.key)).not.toEqual(document.steps.map((s) => s.key));
-    expect(nudgeStep(there, 'mix', 1)).toEqual(document);
-    expect(nudgeStep(document, 'chill', -1)).toBe(document);
-    const grind = setParameter(document, 'grind1', 'plateMm', 6).steps.find((s) => s.key === 'grind1')!;
-    expect(stepWords(grind)).toContain('6 mm plate · pass 1');
-    const without = setParameter(document, 'grind1', 'plateMm', undefined).steps.find(
-      (s) => s.key === 'grind1',
-    )!;
-    expect('plateMm' in without).toBe(false);
+    const { steps } = newDocument('ring');
+    const there = nudgeStep(steps, 'mix', -1);
+    expect(there.map((s) => s.key)).not.toEqual(steps.map((s) => s.key));
+    expect(nudgeStep(there, 'mix', 1)).toEqual(steps);
+    expect(nudgeStep(steps, 'chill', -1)).toEqual(steps);
+    const grind = (plateMm: number | undefined) =>
+      setOnStep(steps, 'grind1', 'plateMm', plateMm).find((s) => s.key === 'grind1')!;
+    expect(stepWords(grind(6)).join(' · ')).toContain('6 mm plate · pass 1');
+    expect('plateMm' in grind(undefined)).toBe(false);
   });
 
   it('lets dry goods in where the method takes them', () => {
     for (const template of METHOD_TEMPLATES) {
       const document = newDocument(template.id);
-      const step = document.steps.find((s) => s.key === entryStep(document, 'salt'));
+      const step = document.steps.find((s) => s.key === entryStep(document.steps, 'salt'));
       expect(['mix', 'emulsify', 'season']).toContain(step?.kind);
     }
     const before = SCHOOLS.find((s) => s.id === 'season-when')!.choices[0]!.apply(documentOf([SALT, WATER]));
-    expect(entryStep(before, 'salt')).toBe('season');
-    expect(entryStep(before, 'liquid')).toBe('mix');
+    expect(entryStep(before.steps, 'salt')).toBe('season');
+    expect(entryStep(before.steps, 'liquid')).toBe('mix');
   });
 });
 
@@ -198,7 +201,7 @@ describe('a card made into a draft', () => {
       ['Thyme', false],
       ['Water', true],
     ]);
-    expect(draft.lines[0]).toMatchObject({ dose: { gPerKgMeat: 12 }, spoken: '3 tbsp' });
+    expect(draft.lines[0]).toMatchObject({ dose: { gPerKgMeat: 12 }, asWritten: '3 tbsp' });
     expect(draft.lines[2]?.doubt).toContain('not a weight');
   });
 

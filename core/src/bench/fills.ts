@@ -1,5 +1,4 @@
 import { inputError } from '../errors/index.js';
-import type { StepParameters } from '../method/step.js';
 import { loads } from '../recipe/loads.js';
 
 export interface Fills {
@@ -21,16 +20,4 @@ export function fillsOf(massMg: number, capacityKg: number, done: number): Fills
   if (!(massMg >= 0)) throw inputError('massMg', 'The mass to stuff must be 0 or more.');
   const wanted = massMg > 0 ? loads({ massKg: massMg / 1e6, capacityKg }).loads : 1;
   return { wanted, done: Math.max(0, done), eachMg: Math.ceil(massMg / wanted) };
-}
-
-/** How the casing is filled and closed, as a hand would be told; empty where the method leaves it open. */
-export function fillRule({ fill, prick }: Pick<StepParameters, 'fill' | 'prick'>): string {
-  const how =
-    fill === 'hard'
-      ? 'Fill hard: no give under the thumb, closed at once.'
-      : fill === 'slack'
-        ? 'Leave it slack: a hand’s width empty at the end, the twist takes it up.'
-        : '';
-  const air = prick === undefined ? '' : prick ? 'Prick where air shows.' : 'Do not prick; press air out.';
-  return [how, air].filter(Boolean).join(' ');
 }

@@ -15,14 +15,6 @@ const STILL_WEIGHING = 0.12;
 const SPREADS = 2;
 const LEAST_PART = 0.004;
 
-const LOOK: Partial<Record<string, string>> = {
-  grind: 'Look in the head.',
-  mix: 'Look at the paddle and the bowl.',
-  emulsify: 'Look under the knives.',
-  stuff: 'Look in barrel and horn.',
-  link: 'Look on the table and in the tub of ends.',
-};
-
 /**
  * A sentence when less has come out of a step than this machine usually lets out, while it can still
  * be mended; null when it is as usual or too little is known.
@@ -30,7 +22,8 @@ const LOOK: Partial<Record<string, string>> = {
  * @param explainedMg what has been named as a loss, rework or waste already
  */
 export function lossHint(step: {
-  kind: string;
+  /** Where to look for what the machine keeps. */
+  look: string | undefined;
   inMg: number;
   outMg: number;
   explainedMg: number;
@@ -43,8 +36,7 @@ export function lossHint(step: {
   const beyond = gone + step.explainedMg - usualMg;
   if (gone > STILL_WEIGHING * inMg) return null;
   if (gone <= 0 || beyond <= Math.max(SPREADS * usual.sd * inMg, LEAST_PART * inMg)) return null;
-  const look = LOOK[step.kind] ?? 'Look where it stood.';
-  return `${massToken(Math.round(beyond))} less came out than usual here. ${look}`;
+  return `${massToken(Math.round(beyond))} less came out than usual here. ${step.look ?? 'Look where it stood.'}`;
 }
 
 /** Mean and spread of the parts that earlier runs kept; undefined without runs. */

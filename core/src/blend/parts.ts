@@ -3,7 +3,7 @@ import { shareOut } from '../quantity/share-out.js';
 import { readDecimal } from '../quantity/decimal.js';
 
 /**
- * Parts as they are spoken – `2:1`, `2 to 1`, `3+1+1` – as whole milligrams of a total.
+ * Parts as they are asWritten – `2:1`, `2 to 1`, `3+1+1` – as whole milligrams of a total.
  * @throws InputError at `parts` or `totalMg`
  * @example partsToMg('2 to 1', 9_000_000) // [6_000_000, 3_000_000]
  */

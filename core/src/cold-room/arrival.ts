@@ -1,4 +1,5 @@
 import type { BookId } from '../rules/index.js';
+import { isPoultry } from '../species/index.js';
 
 export const MEAT_STATES = ['fresh', 'frozen', 'thawed'] as const;
 /** Whether meat is fresh, frozen, or was frozen once and is not now. */
@@ -7,8 +8,6 @@ export type MeatState = (typeof MEAT_STATES)[number];
 export const HEAT_STATES = ['raw', 'raw smoked', 'cooked'] as const;
 /** What heat a material has had. */
 export type HeatState = (typeof HEAT_STATES)[number];
-
-const POULTRY = new Set(['turkey', 'chicken', 'duck', 'goose', 'guinea fowl', 'quail']);
 
 export interface ArrivalInput {
   book: BookId;
@@ -28,7 +27,7 @@ export interface ArrivalInput {
 export function arrivalLimit(input: ArrivalInput): { maxC: number; words: string } {
   if (input.state === 'frozen') return { maxC: -18, words: 'frozen goods' };
   if (input.minced) return { maxC: 2, words: 'minced meat' };
-  if (POULTRY.has(input.species)) return { maxC: 4, words: 'poultry' };
+  if (isPoultry(input.species)) return { maxC: 4, words: 'poultry' };
   const cold = input.book === 'us' || input.book === 'ca';
   return { maxC: cold ? 4.4 : 7, words: 'red meat' };
 }

@@ -18,6 +18,8 @@ export interface RibbonStation {
   name: string;
   position: number;
   closed: boolean;
+  /** Lean and fat worked apart are two ribbons that join. */
+  stream: 'all' | 'lean' | 'fat';
   inMg: number;
   /** What came straight from stock or a gain at this step, by account. */
   added: Sliver[];
@@ -60,6 +62,7 @@ export function ribbon(
       name: place.name,
       position: place.position ?? 0,
       closed: place.closed ?? false,
+      stream: place.stream ?? 'all',
       inMg,
       added: gather(
         arriving.filter((t) => byId.get(t.from)?.kind !== 'place'),

@@ -12,6 +12,8 @@ export interface LedgerAccount {
   closed?: boolean | undefined;
   /** Places only: order of the step in the batch. */
   position?: number | undefined;
+  /** Places only: which meat goes through, where lean and fat are worked apart. */
+  stream?: 'all' | 'lean' | 'fat' | undefined;
   /** Lots only: what the batch is making, as against rework. */
   product?: boolean | undefined;
 }

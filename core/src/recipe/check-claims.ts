@@ -1,18 +1,9 @@
 import type { WorkingDocument } from './document.js';
 import type { RecipeFigures } from './figures.js';
 import type { Finding } from './finding.js';
+import { speciesNamed } from '../species/index.js';
 import { plain } from './kitchen.js';
 
-const SPECIES_WORDS: Record<string, readonly string[]> = {
-  pork: ['pork'],
-  beef: ['beef'],
-  lamb: ['lamb', 'mutton', 'hogget'],
-  turkey: ['turkey'],
-  chicken: ['chicken'],
-  duck: ['duck'],
-  venison: ['venison', 'deer'],
-  'wild boar': ['wild boar', 'boar'],
-};
 /** Casing materials that come from an animal, and from which. */
 const CASING_SPECIES: Record<string, string> = { hog: 'pork', sheep: 'lamb', beef: 'beef' };
 /** Words of a name that promise a flavour. */
@@ -53,11 +44,9 @@ export function checkClaims(
 function species(name: string, document: WorkingDocument, figures: RecipeFigures | undefined): Finding[] {
   const words = ` ${plain(name)} `;
   const all = / all (\w+) | pure (\w+) | 100 (\w+) /.exec(words)?.slice(1).find(Boolean);
-  const named = Object.entries(SPECIES_WORDS).filter(([, list]) =>
-    list.some((w) => words.includes(` ${w} `)),
-  );
+  const named = speciesNamed(plain(name));
   const found: Finding[] = [];
-  for (const [kind, list] of named) {
+  for (const { name: kind, words: list } of named) {
     const rule = document.speciesRules.find((r) => r.species === kind);
     const only = document.claims.includes('one species only') || (all !== undefined && list.includes(all));
     if (only && (rule?.minPct ?? 0) < 100) {

@@ -1,5 +1,6 @@
 import type { WorkingDocument } from './document.js';
 import type { Finding } from './finding.js';
+import { numberOf, stepTitle, traitsOf, wordOf } from '../steps/index.js';
 import type { Ingredient } from './ingredient.js';
 
 /** A piece wider than this part of the calibre or the horn stops it; common practice. */
@@ -19,13 +20,17 @@ export function checkInclusions(
     const path = `lines[${i}]`;
     const found: Finding[] = [];
     const at = document.steps.findIndex((s) => s.key === line.entersAt);
-    const plate = document.steps.slice(at).find((s) => s.kind === 'grind' || s.kind === 'emulsify');
-    if (plate && !document.steps[at]?.styleSays) {
+    const enters = document.steps[at];
+    const plate = document.steps.slice(at).find((s) => {
+      const { machine } = traitsOf(s);
+      return machine === 'grinder' || machine === 'cutter';
+    });
+    if (plate && !(enters && wordOf(enters, 'styleSays'))) {
       found.push({
         level: 'stop',
         path: `${path}.entersAt`,
         guard: 'inclusion',
-        sentence: `${line.name} would go through “${plate.title}”. Put it in after, or write at the step why the style wants it.`,
+        sentence: `${line.name} would go through “${stepTitle(plate)}”. Put it in after, or write at the step why the style wants it.`,
       });
     }
     const piece = library.get(line.ingredientId ?? '')?.piece;
@@ -39,13 +44,13 @@ export function checkInclusions(
       return found;
     }
     const { atMostC } = piece;
-    const stop = document.steps[at]?.stopAboveC;
+    const stop = enters && numberOf(enters, 'stopAboveC');
     if (atMostC !== undefined && (stop === undefined || stop > atMostC + 1)) {
       found.push({
         level: 'warn',
         path: `${path}.entersAt`,
         guard: 'piece',
-        sentence: `${line.name} goes in at ${atMostC} °C at most, and “${document.steps[at]?.title}” ${stop === undefined ? 'has no limit' : `allows ${stop} °C`}.`,
+        sentence: `${line.name} goes in at ${atMostC} °C at most, and “${enters ? stepTitle(enters) : ''}” ${stop === undefined ? 'has no limit' : `allows ${stop} °C`}.`,
       });
     }
     const tight = (limit: number | undefined, of: string, share: number) => {
@@ -59,10 +64,9 @@ export function checkInclusions(
       }
     };
     tight(document.casing?.calibreMm, 'a casing', OF_CALIBRE);
-    tight(document.steps.find((s) => s.kind === 'stuff')?.hornMm, 'a horn', OF_HORN);
-    const hot = document.steps.some(
-      (s) => s.kind === 'cook' || s.kind === 'water-cook' || s.kind === 'smoke',
-    );
+    const stuffer = document.steps.find((s) => traitsOf(s).machine === 'stuffer');
+    tight(stuffer && numberOf(stuffer, 'hornMm'), 'a horn', OF_HORN);
+    const hot = document.steps.some((s) => traitsOf(s).heat === 'lethal' || traitsOf(s).smokes);
     if (piece.melting === 'melts' && hot) {
       found.push({
         level: 'warn',

@@ -1,6 +1,7 @@
 import { link } from '../casing/link.js';
 import { InputError } from '../errors/index.js';
-import { checkMethod } from '../method/agreement.js';
+import { checkMethod } from '../method/agree.js';
+import { expectedYield, traitsOf } from '../steps/index.js';
 import type { BookId } from '../rules/books.js';
 import { checkWindow } from '../rules/fat.js';
 import { checkClaims } from './check-claims.js';
@@ -68,11 +69,6 @@ function hottest({ document, library, book, house }: CheckInput): Gauge[] {
   });
 }
 
-/** Finished over mix by the yields that the steps expect, as a fraction. */
-export function expectedYield(steps: WorkingDocument['steps']): number {
-  return steps.reduce((all, s) => all * ((s.expectedYieldPct ?? 100) / 100), 1);
-}
-
 function figuresOf(
   document: WorkingDocument,
   library: ReadonlyMap<string, Ingredient>,
@@ -121,7 +117,7 @@ function head(name: string, document: WorkingDocument, book: BookId | null, cure
       sentence: 'There are heat variants, and no line follows the heat.',
     });
   }
-  const stuffed = document.steps.some((s) => s.kind === 'stuff');
+  const stuffed = document.steps.some((s) => traitsOf(s).machine === 'stuffer');
   if (stuffed && !document.casing) stop('casing', 'It is stuffed: choose the casing.');
   if (document.casing && !stuffed) stop('casing', 'A casing is chosen, and no step stuffs it.');
   if (document.casing && document.linkMassG === null && document.linkLengthMm === null) {

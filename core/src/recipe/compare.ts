@@ -1,6 +1,6 @@
+import { stepTitle, writeStep } from '../steps/index.js';
 import { writeDose } from './show-dose.js';
 import type { WorkingDocument, WorkingLine } from './document.js';
-import type { StepParameters } from '../method/step.js';
 
 export interface Difference {
   /** Where: `Mace`, `Step Mix`, `Fat window`. */
@@ -71,7 +71,7 @@ function lines(a: WorkingDocument, b: WorkingDocument): Difference[] {
 
 function writeLine(line: WorkingLine): string {
   const parts = [
-    line.dose ? writeDose(line.dose) : (line.spoken ?? 'no dose'),
+    line.dose ? writeDose(line.dose) : (line.asWritten ?? 'no dose'),
     line.required ? '' : 'may be left out',
     line.heat ? 'follows the heat' : '',
     line.tolerancePct === undefined ? '' : `± ${line.tolerancePct} %`,
@@ -82,54 +82,15 @@ function writeLine(line: WorkingLine): string {
 }
 
 function steps(a: WorkingDocument, b: WorkingDocument): Difference[] {
-  const changed = byKey(a.steps, b.steps, (step) => `Step ${step.title}`, writeStep);
+  const changed = byKey(a.steps, b.steps, (step) => `Step ${stepTitle(step)}`, writeStep);
   const order = (d: WorkingDocument) =>
     d.steps
       .filter((s) => a.steps.some((t) => t.key === s.key) && b.steps.some((t) => t.key === s.key))
-      .map((s) => s.title);
+      .map(stepTitle);
   const [x, y] = [order(a).join(' · '), order(b).join(' · ')];
   return x === y || changed.some((c) => c.before !== null && c.after !== null && c.what.startsWith('Step'))
     ? changed
     : [...changed, { what: 'Order of the steps', before: x, after: y }];
-}
-
-const PARAMETER_WORDS: Partial<Record<keyof StepParameters, (value: string) => string>> = {
-  kind: (v) => v,
-  say: (v) => `“${v}”`,
-  plateMm: (v) => `${v} mm plate`,
-  pass: (v) => `pass ${v}`,
-  stream: (v) => `meat: ${v}`,
-  fatFromPct: (v) => `fat from ${v} %`,
-  mixedBy: (v) => `mixed by ${v}`,
-  stopAboveC: (v) => `not above ${v} °C`,
-  stopBelowC: (v) => `core at least ${v} °C`,
-  minutes: (v) => `${v} min`,
-  minMinutes: (v) => `at least ${v} min`,
-  maxMinutes: (v) => `at most ${v} min`,
-  hours: (v) => `${v} h`,
-  bind: (v) => `bind ${v}`,
-  seasonHow: (v) => `seasoning ${v}`,
-  liquidParts: (v) => `liquid in ${v}`,
-  lotKg: (v) => `lots of ${v} kg`,
-  hornMm: (v) => `${v} mm horn`,
-  fill: (v) => `fill ${v}`,
-  prick: (v) => (v === 'true' ? 'pricked' : 'not pricked'),
-  chamberC: (v) => `${v} °C around it`,
-  targetLossPct: (v) => `loses ${v} %`,
-  expectedYieldPct: (v) => `${v} % comes out`,
-  sampleSize: (v) => `weigh ${v}`,
-  note: (v) => `note “${v}”`,
-};
-
-/** Every parameter of a step in words. */
-function writeStep(step: StepParameters): string {
-  const { key: _key, title, ...rest } = step;
-  const parts = Object.entries(rest).flatMap(([name, value]) => {
-    if (value === undefined) return [];
-    const say = PARAMETER_WORDS[name as keyof StepParameters];
-    return [say ? say(String(value)) : String(value)];
-  });
-  return [title, ...parts].join(', ');
 }
 
 function byKey<T extends { key: string }>(

@@ -1,7 +1,7 @@
 import type { FatClass } from '../rules/fat.js';
-import type { StepParameters } from '../method/step.js';
+import type { MethodStep } from '../steps/index.js';
 import type { Dose } from './dose.js';
-import type { LineRole } from './ingredient.js';
+import type { IngredientFacts, LineRole } from './ingredient.js';
 
 export const PRODUCT_STATES = ['raw', 'raw smoked (not cooked)', 'cooked', 'dried'] as const;
 export type ProductState = (typeof PRODUCT_STATES)[number];
@@ -24,7 +24,7 @@ export interface WorkingLine {
   role: LineRole;
   dose: Dose | null;
   /** As it was typed or stood on the card. */
-  spoken?: string | undefined;
+  asWritten?: string | undefined;
   /** What is not clear about it; it is resolved before anything is published. */
   doubt?: string | undefined;
   required: boolean;
@@ -63,11 +63,30 @@ export interface WorkingDocument {
   basis: 'meat' | 'mix';
   heats: { name: string; factor: number }[];
   lines: WorkingLine[];
-  steps: StepParameters[];
+  steps: MethodStep[];
   casing: WorkingCasing | null;
   linkMassG: number | null;
   linkLengthMm: number | null;
   packMassG?: number | null | undefined;
   /** What stands on the pack beside the declaration. */
   cookingSentence?: string | undefined;
+}
+
+/** What an ingredient brings into a recipe, kept with a published line. */
+export type Carries = Pick<
+  IngredientFacts,
+  'contents' | 'allergens' | 'parts' | 'declaredAs' | 'accelerator' | 'species'
+>;
+
+/** A line as it is published: a weight of a known ingredient. */
+export interface RecipeLine extends Omit<WorkingLine, 'ingredientId' | 'dose' | 'doubt'> {
+  ingredientId: string;
+  dose: Dose;
+  /** What the ingredient held when the version was published. */
+  carries?: Carries | undefined;
+}
+
+/** A recipe as it is published. */
+export interface RecipeDocument extends Omit<WorkingDocument, 'lines'> {
+  lines: RecipeLine[];
 }

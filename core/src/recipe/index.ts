@@ -1,6 +1,6 @@
 export { asMade, type AsMade, type MadeLine } from './as-made.js';
 export { backScale } from './back-scale.js';
-export { checkRecipe, expectedYield, type RecipeCheck } from './check.js';
+export { checkRecipe, type RecipeCheck } from './check.js';
 export { compareRecipes, type Difference } from './compare.js';
 export { recipeCost, type CostInput, type RecipeCost } from './cost.js';
 export {
@@ -9,6 +9,9 @@ export {
   type Claim,
   type ProductState,
   type WorkingCasing,
+  type Carries,
+  type RecipeDocument,
+  type RecipeLine,
   type WorkingDocument,
   type WorkingLine,
 } from './document.js';
@@ -40,3 +43,4 @@ export {
 export { basisShift, doseThreeWays, fixedDoseErrorPct, onBasis, writeDose } from './show-dose.js';
 export { knownFactor, substitute, timesDose } from './substitute.js';
 export { taste } from './taste.js';
+export { fromFirstFormat } from './first-format.js';

@@ -19,9 +19,9 @@ export interface DoseContext {
 }
 
 export type DoseReading =
-  | { kind: 'dose'; dose: Dose; spoken: string }
+  | { kind: 'dose'; dose: Dose; asWritten: string }
   /** Not a weight yet; `rangeGPerKg` where it lies between two. */
-  | { kind: 'doubt'; doubt: string; spoken: string; rangeGPerKg?: [number, number] };
+  | { kind: 'doubt'; doubt: string; asWritten: string; rangeGPerKg?: [number, number] };
 
 const NO_WEIGHT =
   /\b(splash|dash|pinch|handful|glug|knob|drizzle|bottles?|jars?|cans?|tins?|glass(es)?|bunch(es)?|sprigs?|cloves?|heads?|leaf|leaves|some|a little|to taste|as needed|bulbs?)\b/i;
@@ -38,18 +38,18 @@ const PER =
  * @returns never throws for what a person typed; a doubt carries the sentence
  */
 export function readDose(text: string, context: DoseContext): DoseReading {
-  const spoken = text.trim();
+  const asWritten = text.trim();
   const doubt = (sentence: string, rangeGPerKg?: [number, number]): DoseReading => ({
     kind: 'doubt',
     doubt: sentence,
-    spoken,
+    asWritten,
     ...(rangeGPerKg ? { rangeGPerKg } : {}),
   });
-  if (spoken === '') return doubt('No dose yet. Accepted: 16 g/kg, 1.6 %, 3/4 cup per 10 kg, 2 packets.');
+  if (asWritten === '') return doubt('No dose yet. Accepted: 16 g/kg, 1.6 %, 3/4 cup per 10 kg, 2 packets.');
   try {
-    const dose = read(spoken, context, doubt);
+    const dose = read(asWritten, context, doubt);
     doseFraction(dose);
-    return { kind: 'dose', dose, spoken };
+    return { kind: 'dose', dose, asWritten };
   } catch (error) {
     if (error instanceof Doubt) return error.reading;
     if (error instanceof InputError) return doubt(error.issues[0]?.message ?? 'It could not be read.');

@@ -16,9 +16,12 @@ export const ROW_COLUMNS = [
   'required',
   'heat',
   'tolerance %',
-  'spoken',
+  'as written',
   'note',
 ] as const;
+
+/** Columns that earlier files called otherwise. */
+const COLUMN_WAS: Readonly<Record<string, string>> = { spoken: 'as written' };
 
 const UNITS = {
   'g/kg meat': (value: number): Dose => ({ gPerKgMeat: value }),
@@ -43,7 +46,7 @@ export function toRows(lines: readonly WorkingLine[], library: ReadonlyMap<strin
         line.required ? 'yes' : 'no',
         line.heat ? 'yes' : '',
         line.tolerancePct === undefined ? '' : String(line.tolerancePct),
-        line.spoken ?? '',
+        line.asWritten ?? '',
         line.note ?? '',
       ];
     }),
@@ -69,7 +72,8 @@ export function fromRows(
   library: readonly Ingredient[],
 ): WorkingLine[] {
   const [head = [], ...body] = rows;
-  const at = (name: (typeof ROW_COLUMNS)[number]) => head.findIndex((c) => c.trim().toLowerCase() === name);
+  const names = head.map((c) => COLUMN_WAS[c.trim().toLowerCase()] ?? c.trim().toLowerCase());
+  const at = (name: (typeof ROW_COLUMNS)[number]) => names.indexOf(name);
   const missing = ROW_COLUMNS.filter((c) => at(c) < 0);
   if (missing.length > 0) {
     throw new InputError([
@@ -103,7 +107,7 @@ export function fromRows(
       entersAt: cell('enters at'),
       ...(cell('heat') === 'yes' ? { heat: true } : {}),
       ...(tolerance === undefined ? {} : { tolerancePct: tolerance }),
-      ...(cell('spoken') ? { spoken: cell('spoken') } : {}),
+      ...(cell('as written') ? { asWritten: cell('as written') } : {}),
       ...(cell('note') ? { note: cell('note') } : {}),
       ...(ingredient && ingredient.contents.nitritePct > 0
         ? { nitritePct: ingredient.contents.nitritePct }

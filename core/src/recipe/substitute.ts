@@ -35,7 +35,7 @@ export function substitute(line: WorkingLine, to: Ingredient, factor: number): W
       'The factor says how many grams of the substitute do the work of one; above 0 and at most 100.',
     );
   }
-  const { nitritePct: _old, spoken: _spoken, doubt: _doubt, ...rest } = line;
+  const { nitritePct: _old, asWritten: _spoken, doubt: _doubt, ...rest } = line;
   return {
     ...rest,
     ingredientId: to.id,

@@ -1,2 +1,3 @@
 export * from './auto-take.js';
 export * from './scales.js';
+export * from './shop-scales.js';

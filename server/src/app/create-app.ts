@@ -1,3 +1,4 @@
+import { sql } from '../platform/sql.js';
 import { randomBytes } from 'node:crypto';
 import { readFile } from 'node:fs/promises';
 import path from 'node:path';
@@ -49,7 +50,9 @@ function api(app: AppContext): express.Router {
   router.use(WITH_FILES, express.json({ limit: FILE_LIMIT }));
   router.use(express.json({ limit: BODY_LIMIT }));
   mountOpen(router, ROUTES.health, async () => {
-    const [row] = await app.db.rows<{ value: string }>("SELECT value FROM setting WHERE name = 'shop_name'");
+    const [row] = await sql(app.db).rows<{ value: string }>(
+      "SELECT value FROM setting WHERE name = 'shop_name'",
+    );
     return {
       status: 'ok' as const,
       shop: row?.value ?? 'Our shop',

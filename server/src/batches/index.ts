@@ -1,7 +1,9 @@
-export { closeStep } from './close-step.js';
-export { readSheet } from './context.js';
-export { openBatch } from './open.js';
-export { reworkAccount } from './open-store.js';
-export { batchRoutes } from './routes.js';
+export { closeStep } from './commands/close-step.js';
+export { changed } from './commands/on-batch.js';
+export { openBatch } from './commands/open-batch.js';
+export { settle } from './commands/settle.js';
 export { madeBatches } from './made.js';
-export { settleLate } from './settle.js';
+export { mustLoad, readBatch } from './read.js';
+export { batchRoutes } from './routes.js';
+export { lockBatch, numbersOf } from './store/batch.js';
+export { reworkAccount } from './store/made-lots.js';

@@ -1,6 +1,6 @@
 import type { Content } from 'pdfmake/interfaces.js';
-import { fillTokens, formatMass, formatTemperature, type FormatOptions } from '@zest/core';
-import type { BatchSheet, SheetLine, SheetStep } from '@zest/contract';
+import { fillTokens, formatMass, readingKind, type FormatOptions } from '@zest/core';
+import type { BatchView, LineView, StepView } from '@zest/contract';
 import { pdfOf, ruled } from '../platform/pdf.js';
 
 /**
@@ -8,7 +8,7 @@ import { pdfOf, ruled } from '../platform/pdf.js';
  * and a place to write, and a code that opens the batch.
  * @param url address of the batch, for the code
  */
-export function batchSheetPdf(sheet: BatchSheet, url: string, units: FormatOptions): Promise<Buffer> {
+export function batchSheetPdf(sheet: BatchView, url: string, units: FormatOptions): Promise<Buffer> {
   const title = `Batch ${sheet.number} · ${sheet.product}`;
   return pdfOf(title, [
     {
@@ -47,7 +47,7 @@ export function batchSheetPdf(sheet: BatchSheet, url: string, units: FormatOptio
   ]);
 }
 
-function casingText({ casing }: BatchSheet): Content {
+function casingText({ casing }: BatchView): Content {
   return {
     text: casing
       ? `${casing.name} ${casing.lotCode}: ${casing.needM.toFixed(1)} m for ${casing.links} pieces`
@@ -55,7 +55,7 @@ function casingText({ casing }: BatchSheet): Content {
   };
 }
 
-function part(title: string, lines: readonly SheetLine[], units: FormatOptions): Content[] {
+function part(title: string, lines: readonly LineView[], units: FormatOptions): Content[] {
   if (lines.length === 0) return [];
   const loads = Math.max(1, ...lines.map((l) => l.perLoadMg.length));
   const head: Content[] = ['', 'weigh', 'from – to', ...(loads > 1 ? ['each load'] : []), 'done'].map(
@@ -74,7 +74,7 @@ function part(title: string, lines: readonly SheetLine[], units: FormatOptions):
   ];
 }
 
-function lineRow(line: SheetLine, loads: number, units: FormatOptions): Content[] {
+function lineRow(line: LineView, loads: number, units: FormatOptions): Content[] {
   const cure = line.cure
     ? `CURE · ${line.cure.nitritePct} % nitrite · ${line.cure.ppm.toFixed(0)} of at most ${line.cure.limitPpm.toFixed(0)} ppm on ${line.cure.basis}`
     : '';
@@ -100,13 +100,8 @@ function lineRow(line: SheetLine, loads: number, units: FormatOptions): Content[
   ];
 }
 
-function stepText(step: SheetStep, units: FormatOptions): Content {
-  const limits = [
-    step.stopAboveC === undefined ? '' : `not above ${formatTemperature(step.stopAboveC, units)}`,
-    step.stopBelowC === undefined ? '' : `core at least ${formatTemperature(step.stopBelowC, units)}`,
-    step.minutes ? `${step.minutes} min` : '',
-    step.note ?? '',
-  ].filter(Boolean);
+function stepText(step: StepView, units: FormatOptions): Content {
+  const limits = [...step.words.map((w) => fillTokens(w, units)), step.note ?? ''].filter(Boolean);
   return {
     margin: [0, 4, 0, 0],
     unbreakable: true,
@@ -114,24 +109,24 @@ function stepText(step: SheetStep, units: FormatOptions): Content {
       {
         text: [
           { text: `${step.position}. ${step.title}. `, bold: true },
-          step.say,
+          step.instruction,
           limits.length > 0 ? ` (${limits.join(', ')})` : '',
         ],
       },
       ...(step.caution ? [{ text: step.caution, style: 'caution' }] : []),
       {
-        text: `kg in ________   kg out ________   ${step.needs.map((n) => `${n} ________`).join('   ')}   by ________`,
+        text: `kg in ________   kg out ________   ${step.asks.map((a) => `${readingKind(a.kind).title.toLowerCase()} ________`).join('   ')}   by ________`,
       },
     ],
   };
 }
 
-function labelText({ label }: BatchSheet): Content[] {
+function labelText({ label }: BatchView): Content[] {
   if (!label) return [];
   return [{ text: 'Label as made', style: 'head' }, { text: label.text }, { text: label.stateSentence }];
 }
 
-function gaugeTexts(sheet: BatchSheet): Content[] {
+function gaugeTexts(sheet: BatchView): Content[] {
   return [
     { text: 'Limits', style: 'head' },
     ...sheet.gauges.map((g): Content => ({

@@ -1,15 +1,15 @@
 import type { Router } from 'express';
 import { ROUTES, SPOOL_PATH } from '@zest/contract';
-import { readSheet } from '../batches/index.js';
 import type { AppContext } from '../platform/app-context.js';
 import { mount, signedIn } from '../platform/mount.js';
 import { notFound } from '../platform/problem.js';
 import { benchRules, saveSetting } from '../platform/settings.js';
-import { recordCasing, recordMassOut, recordWeighing } from './entries.js';
-import { printLabel } from './labels.js';
-import { makerOf } from './made-by.js';
-import { recordMark, recordReading } from './readings.js';
-import { witnessCure } from './witness.js';
+import { makerOf } from './commands/made-by.js';
+import { printLabel } from './commands/print-label.js';
+import { recordMark } from './commands/record-mark.js';
+import { recordCasing, recordMassOut, recordWeighing } from './commands/record-moves.js';
+import { recordReading } from './commands/record-reading.js';
+import { witnessCure } from './commands/witness-cure.js';
 
 export function benchRoutes(router: Router, app: AppContext): void {
   mount(router, ROUTES.recordWeighing, async ({ person, params, body }) =>
@@ -27,10 +27,7 @@ export function benchRoutes(router: Router, app: AppContext): void {
   mount(router, ROUTES.recordMark, async ({ person, params, body }) =>
     recordMark(app, await makerOf(app, person, params.id, body), params.id, body),
   );
-  mount(router, ROUTES.witnessCure, async ({ person, params, body }) => {
-    await witnessCure(app, person, params.id, body);
-    return readSheet(app, params.id);
-  });
+  mount(router, ROUTES.witnessCure, ({ person, params, body }) => witnessCure(app, person, params.id, body));
   mount(router, ROUTES.printLabel, ({ person, params, body }) => printLabel(app, person, params.id, body));
   router.get(SPOOL_PATH.replace('/api/v1', ''), async (request, response) => {
     signedIn(request);

@@ -1,7 +1,8 @@
+import { sql } from '../platform/sql.js';
 import { blendSettings, type BlendDraft, type NewDraft, type Person } from '@zest/contract';
 import type { AppContext } from '../platform/app-context.js';
 import { once } from '../platform/commands.js';
-import type { Sql, Transaction } from '../platform/database.js';
+import type { Db, Transaction } from '../platform/database.js';
 import { parsed } from '../platform/json.js';
 import { announce } from '../platform/live.js';
 import { invalid, notFound, stale } from '../platform/problem.js';
@@ -16,16 +17,16 @@ const SELECT = `SELECT d.id, d.name, d.planned_for AS plannedFor, d.priority, d.
   FROM blend_draft d JOIN recipe r ON r.id = d.recipe_id JOIN person p ON p.id = d.person_id`;
 
 /** Planned batches that are not opened yet, then what-ifs. */
-export async function listDrafts(db: Sql): Promise<BlendDraft[]> {
-  const rows = await db.rows<DraftRow>(
+export async function listDrafts(db: Db): Promise<BlendDraft[]> {
+  const rows = await sql(db).rows<DraftRow>(
     `${SELECT} WHERE d.batch_id IS NULL
      ORDER BY d.planned_for IS NULL, d.planned_for, d.priority, d.changed_at LIMIT 500`,
   );
   return rows.map(toDraft);
 }
 
-export async function mustFindDraft(db: Sql, id: string): Promise<BlendDraft> {
-  const [row] = await db.rows<DraftRow>(`${SELECT} WHERE d.id = :id`, { id });
+export async function mustFindDraft(db: Db, id: string): Promise<BlendDraft> {
+  const [row] = await sql(db).rows<DraftRow>(`${SELECT} WHERE d.id = :id`, { id });
   if (!row) throw notFound('This draft');
   return toDraft(row);
 }
@@ -35,7 +36,7 @@ export async function addDraft(app: AppContext, person: Person, body: NewDraft):
   const head = { id: body.id, kind: 'add-draft', personId: person.id, at: now, request: body };
   await once(app.db, head, async (tx) => {
     await mustKnowRecipe(tx, body.recipeId);
-    await tx.write(
+    await sql(tx).write(
       `INSERT INTO blend_draft (id, name, planned_for, priority, recipe_id, document, person_id, changed_at)
        VALUES (:id, :name, :plannedFor, :priority, :recipeId, :document, :personId, :now)`,
       { id: body.id, ...columns(body), personId: person.id, now },
@@ -54,7 +55,7 @@ export async function changeDraft(
   const now = app.now();
   await app.db.transaction(async (tx) => {
     await mustKnowRecipe(tx, body.recipeId);
-    const changed = await tx.write(
+    const changed = await sql(tx).write(
       `UPDATE blend_draft SET name = :name, planned_for = :plannedFor, priority = :priority, recipe_id = :recipeId,
          document = :document, person_id = :personId, changed_at = :now, version = version + 1
        WHERE id = :id AND version = :version AND batch_id IS NULL`,
@@ -71,7 +72,9 @@ export async function changeDraft(
 /** Throws a draft away; false when it was already gone. */
 export function removeDraft(app: AppContext, id: string): Promise<boolean> {
   return app.db.transaction(async (tx) => {
-    const removed = await tx.write('DELETE FROM blend_draft WHERE id = :id AND batch_id IS NULL', { id });
+    const removed = await sql(tx).write('DELETE FROM blend_draft WHERE id = :id AND batch_id IS NULL', {
+      id,
+    });
     announce(tx, app.now(), { topic: 'drafts' });
     return removed > 0;
   });
@@ -79,15 +82,15 @@ export function removeDraft(app: AppContext, id: string): Promise<boolean> {
 
 /** Marks a draft as made: the batch was opened from it. */
 export function finishDraft(tx: Transaction, now: Date, draftId: string, batchId: string): void {
-  tx.defer('UPDATE blend_draft SET batch_id = :batchId, version = version + 1 WHERE id = :draftId', {
+  sql(tx).defer('UPDATE blend_draft SET batch_id = :batchId, version = version + 1 WHERE id = :draftId', {
     draftId,
     batchId,
   });
   announce(tx, now, { topic: 'drafts' });
 }
 
-async function mustKnowRecipe(db: Sql, id: string): Promise<void> {
-  const rows = await db.rows('SELECT id FROM recipe WHERE id = :id', { id });
+async function mustKnowRecipe(db: Db, id: string): Promise<void> {
+  const rows = await sql(db).rows('SELECT id FROM recipe WHERE id = :id', { id });
   if (rows.length === 0) throw invalid([{ path: 'recipeId', message: 'Choose a published recipe.' }]);
 }
 

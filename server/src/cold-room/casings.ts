@@ -1,7 +1,8 @@
+import { sql } from '../platform/sql.js';
 import type { NewCasing, Person } from '@zest/contract';
 import type { AppContext } from '../platform/app-context.js';
 import { once } from '../platform/commands.js';
-import { DUPLICATE_KEY, errnoOf, type Sql } from '../platform/database.js';
+import { DUPLICATE_KEY, errnoOf, type Db } from '../platform/database.js';
 import { announce } from '../platform/live.js';
 import { invalid } from '../platform/problem.js';
 
@@ -15,8 +16,8 @@ interface CasingKind {
 }
 
 /** Casings that a recipe can be stuffed into, with the price of the newest lot. */
-export function listCasings(db: Sql): Promise<CasingKind[]> {
-  return db.rows<CasingKind>(
+export function listCasings(db: Db): Promise<CasingKind[]> {
+  return sql(db).rows<CasingKind>(
     `SELECT c.id AS casingId, c.name, c.material, CAST(c.calibre_mm AS DOUBLE) AS calibreMm,
        CAST(c.g_per_m AS DOUBLE) AS gPerM,
        (SELECT l.price_minor FROM lot l WHERE l.casing_id = c.id ORDER BY l.received_at DESC, l.code DESC LIMIT 1)
@@ -31,7 +32,7 @@ export async function addCasing(app: AppContext, person: Person, body: NewCasing
   const head = { id: body.id, kind: 'add-casing', personId: person.id, at: now, request: body };
   await once(app.db, head, async (tx) => {
     try {
-      await tx.write(
+      await sql(tx).write(
         'INSERT INTO casing (id, name, material, calibre_mm, g_per_m) VALUES (:id, :name, :material, :calibreMm, :gPerM)',
         { ...body },
       );

@@ -1,9 +1,10 @@
+import { sql } from '../platform/sql.js';
 import { v7 as uuid } from 'uuid';
-import { massToken } from '@zest/core';
+import { SHOP_ACCOUNTS, massToken } from '@zest/core';
 import type { CustomerTicket, Person } from '@zest/contract';
-import { SHOP, postTransfers } from '../ledger/index.js';
+import { postTransfers } from '../ledger/index.js';
 import type { AppContext } from '../platform/app-context.js';
-import type { Sql } from '../platform/database.js';
+import type { Db } from '../platform/database.js';
 import { conflict, invalid } from '../platform/problem.js';
 import { addEvent, childLot, mustBeFree, mustNotBeRejected, stockTransfer } from './lot-writes.js';
 import { commandOnLot } from './status.js';
@@ -29,7 +30,7 @@ export async function sellLot(
       owner: body.customer,
       priceMinor: body.priceMinorPerKg,
     });
-    await tx.write(
+    await sql(tx).write(
       `INSERT INTO sale (id, customer, from_lot_id, to_lot_id, mass_mg, price_minor, at, person_id)
        VALUES (:id, :customer, :from, :to, :massMg, :price, :now, :personId)`,
       {
@@ -79,7 +80,7 @@ export async function returnLot(
     await postTransfers(tx, now, [
       stockTransfer({
         from: lot.accountId,
-        to: SHOP.customers,
+        to: SHOP_ACCOUNTS.customers,
         amount: body.massMg,
         at: now,
         personId: person.id,
@@ -104,24 +105,24 @@ interface FlowRow {
 }
 
 /** A ticket for every customer: brought, usable, sold in, back, binned, and what is still here. */
-export async function listTickets(db: Sql): Promise<CustomerTicket[]> {
-  const owners = await db.rows<{ owner: string; inStockMg: string }>(
+export async function listTickets(db: Db): Promise<CustomerTicket[]> {
+  const owners = await sql(db).rows<{ owner: string; inStockMg: string }>(
     `SELECT l.owner, SUM(b.amount) AS inStockMg FROM lot l JOIN balance b ON b.account_id = l.account_id
      WHERE l.owner IS NOT NULL GROUP BY l.owner ORDER BY MAX(l.received_at) DESC`,
   );
   if (owners.length === 0) return [];
-  const flows = await db.rows<FlowRow>(
+  const flows = await sql(db).rows<FlowRow>(
     `SELECT l.owner, a.kind, t.to_account = l.account_id AS incoming, SUM(t.amount) AS amount
      FROM lot l JOIN transfer t ON l.account_id IN (t.from_account, t.to_account)
      JOIN account a ON a.id = IF(t.to_account = l.account_id, t.from_account, t.to_account)
      WHERE l.owner IS NOT NULL AND a.kind IN ('customer', 'supplier', 'loss') GROUP BY l.owner, a.kind, incoming`,
   );
-  const prepared = await db.rows<{ owner: string; grossMg: string; usableMg: string }>(
+  const prepared = await sql(db).rows<{ owner: string; grossMg: string; usableMg: string }>(
     `SELECT l.owner, SUM(p.gross_mg) AS grossMg, SUM(p.usable_mg) AS usableMg
      FROM preparation p JOIN lot l ON l.id = p.lot_id WHERE l.owner IS NOT NULL GROUP BY l.owner`,
   );
   const sales = await salesOf(db);
-  const batches = await db.rows<{
+  const batches = await sql(db).rows<{
     owner: string;
     id: string;
     number: number;
@@ -164,12 +165,12 @@ interface SaleRow {
 }
 
 /** Trim sold by hand, and the seasoning and casing of the shop that went into customers' batches. */
-async function salesOf(db: Sql): Promise<SaleRow[]> {
-  const trims = await db.rows<Omit<SaleRow, 'minor'>>(
+async function salesOf(db: Db): Promise<SaleRow[]> {
+  const trims = await sql(db).rows<Omit<SaleRow, 'minor'>>(
     `SELECT s.customer, CONCAT(t.name, ' ', l.code) AS name, s.mass_mg AS massMg, s.price_minor AS priceMinorPerKg, s.at
      FROM sale s JOIN lot l ON l.id = s.to_lot_id JOIN trim_kind t ON t.id = l.trim_id ORDER BY s.at`,
   );
-  const goods = await db.rows<Omit<SaleRow, 'minor' | 'massMg'> & { massMg: string }>(
+  const goods = await sql(db).rows<Omit<SaleRow, 'minor' | 'massMg'> & { massMg: string }>(
     `SELECT b.owner AS customer, CONCAT(i.name, ', batch ', b.number) AS name,
        SUM(IF(t.from_account = l.account_id, t.amount, -t.amount)) AS massMg, l.price_minor AS priceMinorPerKg,
        MIN(t.at) AS at
@@ -178,7 +179,7 @@ async function salesOf(db: Sql): Promise<SaleRow[]> {
      JOIN ingredient i ON i.id = l.ingredient_id
      WHERE b.owner IS NOT NULL AND t.from_account <> :found AND l.price_minor > 0
      GROUP BY b.id, l.id HAVING massMg > 0`,
-    { found: SHOP.found },
+    { found: SHOP_ACCOUNTS.found },
   );
   const all = [...trims, ...goods.map((g) => ({ ...g, massMg: Number(g.massMg) }))];
   return all.map((s) => ({ ...s, minor: Math.round((s.massMg / 1e6) * s.priceMinorPerKg) }));

@@ -1,7 +1,8 @@
+import { SHOP_ACCOUNTS } from '@zest/core';
+import { sql } from '../platform/sql.js';
 import { v7 as uuid } from 'uuid';
 import type { FatBase, FatFigure } from '@zest/core';
-import { SHOP } from '../ledger/index.js';
-import type { Sql } from '../platform/database.js';
+import type { Db } from '../platform/database.js';
 
 export interface TestRow extends FatFigure {
   id: string;
@@ -14,7 +15,7 @@ export interface TestRow extends FatFigure {
 }
 
 export async function insertTest(
-  tx: Sql,
+  tx: Db,
   test: {
     id: string;
     method: string;
@@ -28,7 +29,7 @@ export async function insertTest(
     personId: string;
   },
 ): Promise<void> {
-  await tx.write(
+  await sql(tx).write(
     `INSERT INTO fat_test (id, method, fat_pct, fat_sd, document, batch_id, reverses_id, reason, at, person_id)
      VALUES (:id, :method, :fatPct, :fatSd, :document, :batchId, :reversesId, :reason, :at, :personId)`,
     { ...test, document: test.document && JSON.stringify(test.document) },
@@ -36,11 +37,11 @@ export async function insertTest(
 }
 
 export async function insertParts(
-  tx: Sql,
+  tx: Db,
   testId: string,
   parts: readonly { lotId: string; massMg: number }[],
 ): Promise<void> {
-  await tx.insertMany(
+  await sql(tx).insertMany(
     'INSERT INTO fat_test_part (id, test_id, lot_id, mass_mg) VALUES ?',
     parts.map((p) => [uuid(), testId, p.lotId, p.massMg]),
   );
@@ -53,21 +54,21 @@ const SELECT = `SELECT f.id, f.method, CAST(f.fat_pct AS DOUBLE) AS fatPct, CAST
   WHERE f.reverses_id IS NULL`;
 
 async function select(
-  db: Sql,
+  db: Db,
   where: string,
   params: Record<string, string | string[] | number>,
 ): Promise<TestRow[]> {
-  const rows = await db.rows<
+  const rows = await sql(db).rows<
     Omit<TestRow, 'reversed' | 'lotIds'> & { reversed: number; lotIds: string | null }
   >(`${SELECT} ${where}`, params);
   return rows.map((r) => ({ ...r, reversed: r.reversed === 1, lotIds: (r.lotIds ?? '').split(',') }));
 }
 
-export async function findTest(db: Sql, id: string): Promise<TestRow | undefined> {
+export async function findTest(db: Db, id: string): Promise<TestRow | undefined> {
   return (await select(db, 'AND f.id = :id', { id }))[0];
 }
 
-export function latestTests(db: Sql, count: number): Promise<TestRow[]> {
+export function latestTests(db: Db, count: number): Promise<TestRow[]> {
   return select(db, 'ORDER BY f.seq DESC LIMIT :count', { count });
 }
 
@@ -79,9 +80,9 @@ export interface PartRow {
   name: string;
 }
 
-export async function partsOfTests(db: Sql, testIds: readonly string[]): Promise<PartRow[]> {
+export async function partsOfTests(db: Db, testIds: readonly string[]): Promise<PartRow[]> {
   if (testIds.length === 0) return [];
-  return db.rows<PartRow>(
+  return sql(db).rows<PartRow>(
     `SELECT p.test_id AS testId, p.lot_id AS lotId, p.mass_mg AS massMg, l.code, t.name
      FROM fat_test_part p JOIN lot l ON l.id = p.lot_id JOIN trim_kind t ON t.id = l.trim_id
      WHERE p.test_id IN (:testIds)`,
@@ -91,14 +92,14 @@ export async function partsOfTests(db: Sql, testIds: readonly string[]): Promise
 
 /** All tests that bear on the lots, directly or through blends they share with others, in their order. */
 export async function joinedTests(
-  db: Sql,
+  db: Db,
   lotIds: readonly string[],
 ): Promise<{ tests: TestRow[]; parts: PartRow[]; lots: FatBase[] }> {
   let lots = new Set(lotIds);
   let parts: PartRow[] = [];
   for (;;) {
     if (lots.size === 0) return { tests: [], parts: [], lots: [] };
-    const touching = await db.rows<{ testId: string }>(
+    const touching = await sql(db).rows<{ testId: string }>(
       'SELECT DISTINCT test_id AS testId FROM fat_test_part WHERE lot_id IN (:lots)',
       { lots: [...lots] },
     );
@@ -112,7 +113,7 @@ export async function joinedTests(
   }
   const ids = [...new Set(parts.map((p) => p.testId))];
   const tests = ids.length > 0 ? await select(db, 'AND f.id IN (:ids) ORDER BY f.seq', { ids }) : [];
-  const bases = await db.rows<FatBase>(
+  const bases = await sql(db).rows<FatBase>(
     `SELECT id, CAST(base_fat_pct AS DOUBLE) AS fatPct, CAST(base_fat_sd AS DOUBLE) AS fatSd FROM lot
      WHERE id IN (:lots) AND base_fat_pct IS NOT NULL`,
     { lots: [...lots] },
@@ -120,26 +121,26 @@ export async function joinedTests(
   return { tests, parts, lots: bases };
 }
 
-export async function setFat(tx: Sql, lotId: string, fat: FatFigure, knownBy: string | null): Promise<void> {
-  await tx.write(
+export async function setFat(tx: Db, lotId: string, fat: FatFigure, knownBy: string | null): Promise<void> {
+  await sql(tx).write(
     `UPDATE lot SET fat_pct = :fatPct, fat_sd = :fatSd, fat_known_by = COALESCE(:knownBy, base_fat_known_by),
        version = version + 1 WHERE id = :lotId`,
     { lotId, fatPct: fat.fatPct, fatSd: fat.fatSd, knownBy },
   );
 }
 
-export async function isTrimLot(db: Sql, id: string): Promise<boolean> {
-  const rows = await db.rows("SELECT id FROM lot WHERE id = :id AND kind = 'trim'", { id });
+export async function isTrimLot(db: Db, id: string): Promise<boolean> {
+  const rows = await sql(db).rows("SELECT id FROM lot WHERE id = :id AND kind = 'trim'", { id });
   return rows.length > 0;
 }
 
 /** What a batch has been given of each lot of meat, what was taken back not counted. */
-export async function meatsOfBatch(db: Sql, batchId: string): Promise<{ lotId: string; massMg: number }[]> {
-  const rows = await db.rows<{ lotId: string; massMg: string }>(
+export async function meatsOfBatch(db: Db, batchId: string): Promise<{ lotId: string; massMg: number }[]> {
+  const rows = await sql(db).rows<{ lotId: string; massMg: string }>(
     `SELECT l.id AS lotId, SUM(IF(t.from_account = l.account_id, t.amount, -t.amount)) AS massMg
      FROM transfer t JOIN lot l ON l.account_id IN (t.from_account, t.to_account) AND l.kind = 'trim'
      WHERE t.batch_id = :batchId AND t.from_account <> :found GROUP BY l.id HAVING massMg > 0`,
-    { batchId, found: SHOP.found },
+    { batchId, found: SHOP_ACCOUNTS.found },
   );
   return rows.map((r) => ({ lotId: r.lotId, massMg: Number(r.massMg) }));
 }

@@ -3,7 +3,7 @@ import { DEFAULT_FAT_SD, InputError, cookOut, fatStories, type FatStory } from '
 import type { FatTestEntry, NewFatTest, Person } from '@zest/contract';
 import type { AppContext } from '../platform/app-context.js';
 import { once } from '../platform/commands.js';
-import type { Sql, Transaction } from '../platform/database.js';
+import type { Db, Transaction } from '../platform/database.js';
 import { announce } from '../platform/live.js';
 import { conflict, fromInputError, invalid, notFound } from '../platform/problem.js';
 import { addEvent } from './lot-writes.js';
@@ -105,7 +105,7 @@ export async function reverseFatTest(
 
 /** Stories of the given lots and of all that tests join them to. */
 export async function storiesOf(
-  db: Sql,
+  db: Db,
   lotIds: readonly string[],
 ): Promise<{ stories: Map<string, FatStory>; tests: store.TestRow[] }> {
   const { tests, parts, lots } = await store.joinedTests(db, lotIds);
@@ -126,18 +126,18 @@ export async function storiesOf(
 }
 
 /** The latest hundred tests with how each moved its lots. */
-export async function listFatTests(db: Sql): Promise<FatTestEntry[]> {
+export async function listFatTests(db: Db): Promise<FatTestEntry[]> {
   return entriesOf(db, await store.latestTests(db, 100));
 }
 
-export async function readFatTest(db: Sql, id: string): Promise<FatTestEntry> {
+export async function readFatTest(db: Db, id: string): Promise<FatTestEntry> {
   const test = await store.findTest(db, id);
   const [entry] = test ? await entriesOf(db, [test]) : [];
   if (!entry) throw notFound('This fat test');
   return entry;
 }
 
-async function entriesOf(db: Sql, tests: readonly store.TestRow[]): Promise<FatTestEntry[]> {
+async function entriesOf(db: Db, tests: readonly store.TestRow[]): Promise<FatTestEntry[]> {
   const parts = await store.partsOfTests(
     db,
     tests.map((t) => t.id),
@@ -184,7 +184,7 @@ function measure(body: NewFatTest): { fatPct: number; fatSd: number } {
   return { fatPct: body.fatPct, fatSd: body.fatSd ?? DEFAULT_FAT_SD[body.method] };
 }
 
-async function partsOf(tx: Sql, body: NewFatTest): Promise<{ lotId: string; massMg: number }[]> {
+async function partsOf(tx: Db, body: NewFatTest): Promise<{ lotId: string; massMg: number }[]> {
   if ((body.lotId === undefined) === (body.batchId === undefined)) {
     throw invalid([
       { path: 'lotId', message: 'Name the lot that was tested, or the batch whose ground meat was.' },

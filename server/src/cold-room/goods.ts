@@ -1,10 +1,11 @@
+import { sql } from '../platform/sql.js';
 import { v7 as uuid } from 'uuid';
-import { daysLeft, urgency } from '@zest/core';
+import { SHOP_ACCOUNTS, daysLeft, urgency } from '@zest/core';
 import type { NewIngredient, Person, ReceiveGoods, StockItem } from '@zest/contract';
-import { SHOP, addAccounts } from '../ledger/index.js';
+import { addAccounts } from '../ledger/index.js';
 import type { AppContext } from '../platform/app-context.js';
 import { once } from '../platform/commands.js';
-import { DUPLICATE_KEY, errnoOf, type Sql } from '../platform/database.js';
+import { DUPLICATE_KEY, errnoOf, type Db } from '../platform/database.js';
 import { announce } from '../platform/live.js';
 import { invalid, notFound } from '../platform/problem.js';
 import { dayOf } from '../platform/words.js';
@@ -39,22 +40,22 @@ interface LotOfItem {
 }
 
 /** Spices, cure, packets and casing with their lots, what was used and when each runs out. */
-export async function listGoods(db: Sql, now: Date): Promise<StockItem[]> {
-  const items = await db.rows<ItemRow>(
+export async function listGoods(db: Db, now: Date): Promise<StockItem[]> {
+  const items = await sql(db).rows<ItemRow>(
     `SELECT id, 'ingredient' AS kind, name, form, role, 'mg' AS measure, CAST(nitrite_pct AS DOUBLE) AS nitritePct,
        CAST(nitrate_pct AS DOUBLE) AS nitratePct, CAST(salt_pct AS DOUBLE) AS saltPct, typed FROM ingredient
      UNION ALL
      SELECT id, 'casing', name, CONCAT(TRIM(TRAILING '.0' FROM calibre_mm), ' mm'), material, 'mm', NULL, NULL, 0, TRUE
      FROM casing ORDER BY kind DESC, name`,
   );
-  const lots = await db.rows<LotOfItem>(
+  const lots = await sql(db).rows<LotOfItem>(
     `SELECT COALESCE(l.ingredient_id, l.casing_id) AS itemId, l.id, l.code, l.supplier, l.supplier_lot AS supplierLot,
        l.received_at AS receivedAt, l.use_by AS useBy, b.amount AS balance, b.reserved, l.price_minor AS priceMinor,
        l.status, l.hold_reason AS holdReason, l.version, a.kind AS accountKind
      FROM lot l JOIN account a ON a.id = l.account_id LEFT JOIN balance b ON b.account_id = l.account_id
      WHERE l.kind IN ('ingredient', 'casing') AND (b.amount > 0 OR a.kind = 'gain') ORDER BY l.received_at`,
   );
-  const used = await db.rows<{ itemId: string; amount: string }>(
+  const used = await sql(db).rows<{ itemId: string; amount: string }>(
     `SELECT COALESCE(l.ingredient_id, l.casing_id) AS itemId,
        SUM(IF(t.from_account = l.account_id, t.amount, -t.amount)) AS amount
      FROM lot l JOIN transfer t ON l.account_id IN (t.from_account, t.to_account)
@@ -90,7 +91,7 @@ export async function listGoods(db: Sql, now: Date): Promise<StockItem[]> {
   });
 }
 
-export async function findItem(db: Sql, now: Date, id: string): Promise<StockItem> {
+export async function findItem(db: Db, now: Date, id: string): Promise<StockItem> {
   const item = (await listGoods(db, now)).find((i) => i.id === id);
   if (!item) throw notFound('This stock item');
   return item;
@@ -110,7 +111,7 @@ export async function addIngredient(app: AppContext, person: Person, body: NewIn
   }
   await once(app.db, head, async (tx) => {
     try {
-      await tx.write(
+      await sql(tx).write(
         `INSERT INTO ingredient (id, name, form, role, nitrite_pct, nitrate_pct, salt_pct, typed)
          VALUES (:id, :name, :form, :role, :nitritePct, :nitratePct, :saltPct, :typed)`,
         {
@@ -135,10 +136,10 @@ export async function addIngredient(app: AppContext, person: Person, body: NewIn
 }
 
 /** A supply that never runs out, such as the tap: its one lot gives what is wanted and has no balance. */
-export async function addSupply(tx: Sql, ingredientId: string, name: string, at: Date): Promise<void> {
+export async function addSupply(tx: Db, ingredientId: string, name: string, at: Date): Promise<void> {
   const accountId = uuid();
   await addAccounts(tx, [{ id: accountId, kind: 'gain', measure: 'mg', name, batchId: null, stepId: null }]);
-  await tx.write(
+  await sql(tx).write(
     `INSERT INTO lot (id, code, account_id, kind, ingredient_id, received_at)
      VALUES (:id, :code, :accountId, 'ingredient', :ingredientId, :at)`,
     { id: uuid(), code: await nextLotCode(tx, 'S'), accountId, ingredientId, at },
@@ -156,25 +157,32 @@ export async function receiveGoods(app: AppContext, person: Person, body: Receiv
       ? null
       : 'Nobody has said whether this is plain salt, a cure or neither; it cannot be weighed in.';
     const casing = body.kind === 'casing';
-    await stockLot(tx, now, person.id, body.amount, casing ? SHOP.casingSuppliers : SHOP.suppliers, {
-      id: body.id,
-      accountId: uuid(),
-      kind: body.kind,
-      ofId: body.itemId,
-      code: await nextLotCode(tx, casing ? 'C' : 'S'),
-      supplier: body.supplier,
-      supplierLot: body.supplierLot,
-      owner: null,
-      receivedAt: now,
-      priceMinor: body.priceMinor,
-      fat: null,
-      tempC: null,
-      state: 'fresh',
-      useBy: body.useBy,
-      status: held ? 'hold' : 'available',
-      holdReason: held,
-      boxMg: null,
-    });
+    await stockLot(
+      tx,
+      now,
+      person.id,
+      body.amount,
+      casing ? SHOP_ACCOUNTS.casingSuppliers : SHOP_ACCOUNTS.suppliers,
+      {
+        id: body.id,
+        accountId: uuid(),
+        kind: body.kind,
+        ofId: body.itemId,
+        code: await nextLotCode(tx, casing ? 'C' : 'S'),
+        supplier: body.supplier,
+        supplierLot: body.supplierLot,
+        owner: null,
+        receivedAt: now,
+        priceMinor: body.priceMinor,
+        fat: null,
+        tempC: null,
+        state: 'fresh',
+        useBy: body.useBy,
+        status: held ? 'hold' : 'available',
+        holdReason: held,
+        boxMg: null,
+      },
+    );
     addEvent(tx, {
       lotId: body.id,
       kind: held ? 'held' : 'received',

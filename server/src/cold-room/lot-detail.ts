@@ -1,16 +1,17 @@
+import { sql } from '../platform/sql.js';
 import { arrivalLimit } from '@zest/core';
 import type { LotDetail } from '@zest/contract';
-import type { Sql } from '../platform/database.js';
+import type { Db } from '../platform/database.js';
 import { notFound } from '../platform/problem.js';
 import { shopBook } from '../platform/settings.js';
 import { storiesOf } from './fat-tests.js';
 import { findLots, toLot } from './store.js';
 
 /** One lot with its history, its fat story, its parents and where it went. */
-export async function readLot(db: Sql, id: string, now: Date): Promise<LotDetail> {
+export async function readLot(db: Db, id: string, now: Date): Promise<LotDetail> {
   const [row] = await findLots(db, [id]);
   if (!row) throw notFound('This lot');
-  const events = await db.rows<{
+  const events = await sql(db).rows<{
     id: string;
     kind: string;
     sentence: string;
@@ -21,9 +22,12 @@ export async function readLot(db: Sql, id: string, now: Date): Promise<LotDetail
      LEFT JOIN person p ON p.id = e.person_id WHERE e.lot_id = :id ORDER BY e.at DESC, e.id DESC LIMIT 200`,
     { id },
   );
-  const photos = await db.rows<{ id: string }>('SELECT id FROM lot_photo WHERE lot_id = :id ORDER BY at', {
-    id,
-  });
+  const photos = await sql(db).rows<{ id: string }>(
+    'SELECT id FROM lot_photo WHERE lot_id = :id ORDER BY at',
+    {
+      id,
+    },
+  );
   return {
     ...toLot(row, now),
     maxC: arrivalLimit({ book: await shopBook(db), species: row.species, state: row.state }).maxC,
@@ -35,15 +39,15 @@ export async function readLot(db: Sql, id: string, now: Date): Promise<LotDetail
   };
 }
 
-async function fatStory(db: Sql, id: string): Promise<Pick<LotDetail, 'baseFat' | 'fatChanges'>> {
-  const [base] = await db.rows<{ fatPct: number; fatSd: number }>(
+async function fatStory(db: Db, id: string): Promise<Pick<LotDetail, 'baseFat' | 'fatChanges'>> {
+  const [base] = await sql(db).rows<{ fatPct: number; fatSd: number }>(
     'SELECT CAST(base_fat_pct AS DOUBLE) AS fatPct, CAST(base_fat_sd AS DOUBLE) AS fatSd FROM lot WHERE id = :id',
     { id },
   );
   const { stories, tests } = await storiesOf(db, [id]);
   const numbers = new Map(
     (
-      await db.rows<{ id: string; number: number }>(
+      await sql(db).rows<{ id: string; number: number }>(
         `SELECT b.id, b.number FROM batch b JOIN fat_test f ON f.batch_id = b.id
        JOIN fat_test_part p ON p.test_id = f.id WHERE p.lot_id = :id`,
         { id },
@@ -72,8 +76,8 @@ async function fatStory(db: Sql, id: string): Promise<Pick<LotDetail, 'baseFat' 
   };
 }
 
-async function family(db: Sql, id: string): Promise<Pick<LotDetail, 'madeFrom' | 'madeInto'>> {
-  const madeFrom = await db.rows<{
+async function family(db: Db, id: string): Promise<Pick<LotDetail, 'madeFrom' | 'madeInto'>> {
+  const madeFrom = await sql(db).rows<{
     name: string;
     lotId: string | null;
     batchId: string | null;
@@ -85,7 +89,7 @@ async function family(db: Sql, id: string): Promise<Pick<LotDetail, 'madeFrom' |
      LEFT JOIN batch b ON b.id = p.batch_id WHERE p.lot_id = :id`,
     { id },
   );
-  const madeInto = await db.rows<{ name: string; lotId: string; massMg: number }>(
+  const madeInto = await sql(db).rows<{ name: string; lotId: string; massMg: number }>(
     `SELECT CONCAT(t.name, ' ', l.code) AS name, l.id AS lotId, p.mass_mg AS massMg
      FROM lot_parent p JOIN lot l ON l.id = p.lot_id JOIN trim_kind t ON t.id = l.trim_id WHERE p.parent_lot_id = :id`,
     { id },
@@ -93,8 +97,8 @@ async function family(db: Sql, id: string): Promise<Pick<LotDetail, 'madeFrom' |
   return { madeFrom, madeInto };
 }
 
-async function usesOf(db: Sql, id: string): Promise<LotDetail['usedIn']> {
-  const rows = await db.rows<Omit<LotDetail['usedIn'][number], 'massMg'> & { massMg: string }>(
+async function usesOf(db: Db, id: string): Promise<LotDetail['usedIn']> {
+  const rows = await sql(db).rows<Omit<LotDetail['usedIn'][number], 'massMg'> & { massMg: string }>(
     `SELECT b.id AS batchId, b.number, r.name AS product,
        SUM(IF(t.from_account = l.account_id, t.amount, -t.amount)) AS massMg,
        (SELECT CAST(MAX(n.fat_pct) AS DOUBLE) FROM batch_line n WHERE n.batch_id = b.id AND n.lot_id = l.id) AS fatPctThen

@@ -1,12 +1,13 @@
+import { sql } from '../platform/sql.js';
 import { v7 as uuid } from 'uuid';
 import { addAccounts, addBalanceRows, postTransfers, type NewTransfer } from '../ledger/index.js';
-import type { Sql, Transaction } from '../platform/database.js';
+import type { Db, Transaction } from '../platform/database.js';
 import { conflict, invalid, notFound } from '../platform/problem.js';
 import { kg } from '../platform/words.js';
 import { addLot, lockLot, nextLotCode, type LotRow, type NewLot } from './store.js';
 
 /** Makes a lot with its account and its row of stock, empty. */
-export async function makeLot(tx: Sql, lot: NewLot): Promise<void> {
+export async function makeLot(tx: Db, lot: NewLot): Promise<void> {
   const measure = lot.kind === 'casing' ? 'mm' : 'mg';
   await addAccounts(tx, [
     { id: lot.accountId, kind: 'lot', measure, name: lot.code, batchId: null, stepId: null },
@@ -85,7 +86,7 @@ export async function childLot(
   };
   await makeLot(tx, lot);
   await addParent(tx, { lotId: lot.id, parentLotId: parent.id, batchId: null, massMg });
-  tx.defer('UPDATE lot SET out_since = :since, out_ms = :ms WHERE id = :id', {
+  sql(tx).defer('UPDATE lot SET out_since = :since, out_ms = :ms WHERE id = :id', {
     id: lot.id,
     since: parent.outSince,
     ms: parent.outMs,
@@ -94,10 +95,10 @@ export async function childLot(
 }
 
 export async function addParent(
-  tx: Sql,
+  tx: Db,
   parent: { lotId: string; parentLotId: string | null; batchId: string | null; massMg: number },
 ): Promise<void> {
-  await tx.write(
+  await sql(tx).write(
     `INSERT INTO lot_parent (id, lot_id, parent_lot_id, batch_id, mass_mg)
      VALUES (:id, :lotId, :parentLotId, :batchId, :massMg)`,
     { id: uuid(), ...parent },
@@ -135,7 +136,7 @@ export function addEvent(
     document?: object;
   },
 ): void {
-  tx.defer(
+  sql(tx).defer(
     `INSERT INTO lot_event (id, lot_id, kind, sentence, document, at, person_id)
      VALUES (:id, :lotId, :kind, :sentence, :document, :at, :personId)`,
     {
@@ -151,7 +152,7 @@ export function addEvent(
 }
 
 /** @throws HttpProblem 404 when there is no such lot of trim */
-export async function mustLock(tx: Sql, id: string): Promise<LotRow> {
+export async function mustLock(tx: Db, id: string): Promise<LotRow> {
   const lot = await lockLot(tx, id);
   if (!lot) throw notFound('This lot');
   return lot;

@@ -1,7 +1,8 @@
+import { sql } from '../platform/sql.js';
 import type { Outlook, TrimLot } from '@zest/contract';
 import { doseFraction } from '@zest/core';
 import { blendSettings, recipeDocument } from '@zest/contract';
-import type { Sql } from '../platform/database.js';
+import type { Db } from '../platform/database.js';
 import { parsed } from '../platform/json.js';
 import { dayOf } from '../platform/words.js';
 import { listGoods } from './goods.js';
@@ -10,7 +11,7 @@ import { listLots } from './store.js';
 const WEEK_MS = 7 * 86_400_000;
 
 /** What is oldest, what must go by its date, and what the week's planned batches will be short of. */
-export async function readOutlook(db: Sql, now: Date): Promise<Outlook> {
+export async function readOutlook(db: Db, now: Date): Promise<Outlook> {
   const lots = (await listLots(db, now)).filter((l) => l.status !== 'rejected' && l.freeMg > 0);
   const brief = (lot: TrimLot) => ({ lotId: lot.id, name: lot.trimName, code: lot.code, freeMg: lot.freeMg });
   return {
@@ -27,8 +28,8 @@ export async function readOutlook(db: Sql, now: Date): Promise<Outlook> {
   };
 }
 
-async function shortages(db: Sql, now: Date, lots: readonly TrimLot[]): Promise<Outlook['short']> {
-  const drafts = await db.rows<{ settings: unknown; recipe: unknown }>(
+async function shortages(db: Db, now: Date, lots: readonly TrimLot[]): Promise<Outlook['short']> {
+  const drafts = await sql(db).rows<{ settings: unknown; recipe: unknown }>(
     `SELECT JSON_QUERY(d.document, '$.settings') AS settings, v.document AS recipe
      FROM blend_draft d JOIN recipe_version v ON v.recipe_id = d.recipe_id
      WHERE d.batch_id IS NULL AND d.planned_for BETWEEN :today AND :until

@@ -1,3 +1,4 @@
+import { sql } from '../platform/sql.js';
 import { InputError, dividedUnmixed, massToken, mixture, sortingGap } from '@zest/core';
 import type { Person, SplitLot } from '@zest/contract';
 import { postTransfers } from '../ledger/index.js';
@@ -115,7 +116,7 @@ async function setBaseFat(
   fat: { fatPct: number; fatSd: number },
   knownBy: string,
 ): Promise<void> {
-  await tx.write(
+  await sql(tx).write(
     `UPDATE lot SET fat_pct = :fatPct, fat_sd = :fatSd, fat_known_by = :knownBy, base_fat_pct = :fatPct,
        base_fat_sd = :fatSd, base_fat_known_by = :knownBy, version = version + 1 WHERE id = :id`,
     { id, ...fat, knownBy },

@@ -1,9 +1,18 @@
+import { sql } from '../platform/sql.js';
 import { v7 as uuid } from 'uuid';
-import { InputError, arrivalLimit, massToken, prepare, temperatureToken, type LossReason } from '@zest/core';
+import {
+  SHOP_ACCOUNTS,
+  InputError,
+  arrivalLimit,
+  massToken,
+  prepare,
+  temperatureToken,
+  type LossReason,
+} from '@zest/core';
 import type { Person, PrepareLot, PreparationRow } from '@zest/contract';
-import { SHOP, lossAccount, postTransfers, type NewTransfer } from '../ledger/index.js';
+import { lossAccount, postTransfers, type NewTransfer } from '../ledger/index.js';
 import type { AppContext } from '../platform/app-context.js';
-import type { Sql, Transaction } from '../platform/database.js';
+import type { Db, Transaction } from '../platform/database.js';
 import { fromInputError, invalid } from '../platform/problem.js';
 import { shopBook } from '../platform/settings.js';
 import { addEvent, childLot, mustNotBeRejected, stockTransfer } from './lot-writes.js';
@@ -54,7 +63,7 @@ export async function prepareLot(
       stockTransfer({ from: lot.accountId, to, amount, at: now, personId: person.id, reason });
     const moves: NewTransfer[] = [];
     if (answer.takenUpMg > 0) {
-      moves.push({ ...move(lot.accountId, answer.takenUpMg), from: SHOP.takeUp });
+      moves.push({ ...move(lot.accountId, answer.takenUpMg), from: SHOP_ACCOUNTS.takeUp });
     }
     if (usable) moves.push(move(usable.accountId, body.usableMg));
     for (const part of body.parts) moves.push(await partMove(tx, lot, body, part, move));
@@ -102,12 +111,12 @@ async function partMove(
   part: PrepareLot['parts'][number],
   move: (to: string, amount: number, reason?: string | null) => NewTransfer,
 ): Promise<NewTransfer> {
-  if (part.to === 'sale') return move(SHOP.customers, part.massMg, `${part.name}, sold`);
+  if (part.to === 'sale') return move(SHOP_ACCOUNTS.customers, part.massMg, `${part.name}, sold`);
   if (part.to === 'bin') return move(lossAccount(lossOf(part.name, body.how)), part.massMg, part.name);
   if (part.trimId === undefined) {
     throw invalid([{ path: 'parts', message: `Choose which trim the ${part.name} is kept as.` }]);
   }
-  const [trim] = await tx.rows<{ fatPct: number }>(
+  const [trim] = await sql(tx).rows<{ fatPct: number }>(
     'SELECT CAST(fat_pct AS DOUBLE) AS fatPct FROM trim_kind WHERE id = :id',
     { id: part.trimId },
   );
@@ -133,7 +142,7 @@ async function addPreparation(
   body: PrepareLot,
   found: { usableId: string | null; unexplainedMg: number; now: Date; personId: string },
 ): Promise<void> {
-  await tx.write(
+  await sql(tx).write(
     `INSERT INTO preparation (id, lot_id, usable_lot_id, how, gross_mg, usable_mg, unexplained_mg, parts, temp_c, at,
        person_id)
      VALUES (:id, :lotId, :usableId, :how, :grossMg, :usableMg, :unexplainedMg, :parts, :tempC, :now, :personId)`,
@@ -151,8 +160,8 @@ async function addPreparation(
 }
 
 /** Preparations of the last year, newest first, with what each usable kilogram cost. */
-export async function listPreparations(db: Sql, now: Date): Promise<PreparationRow[]> {
-  const rows = await db.rows<Omit<PreparationRow, 'at' | 'yield'> & { at: Date }>(
+export async function listPreparations(db: Db, now: Date): Promise<PreparationRow[]> {
+  const rows = await sql(db).rows<Omit<PreparationRow, 'at' | 'yield'> & { at: Date }>(
     `SELECT p.id, p.at, p.how, l.supplier, t.name AS trimName, l.code AS lotCode, p.gross_mg AS grossMg,
        p.usable_mg AS usableMg, p.unexplained_mg AS unexplainedMg,
        COALESCE(l.bought_minor, l.price_minor) AS boughtMinorPerKg, u.price_minor AS usableMinorPerKg

@@ -1,3 +1,4 @@
+import { sql } from '../platform/sql.js';
 import { v7 as uuid } from 'uuid';
 import { massToken } from '@zest/core';
 import type { Person, ProduceLot } from '@zest/contract';
@@ -26,7 +27,7 @@ export async function produceLot(app: AppContext, person: Person, body: ProduceL
   const now = app.now();
   const head = { id: body.id, kind: 'produce-lot', personId: person.id, at: now, request: body };
   await once(app.db, head, async (tx) => {
-    const [trim] = await tx.rows<{ name: string }>('SELECT name FROM trim_kind WHERE id = :id', {
+    const [trim] = await sql(tx).rows<{ name: string }>('SELECT name FROM trim_kind WHERE id = :id', {
       id: body.trimId,
     });
     if (!trim) throw invalid([{ path: 'trimId', message: "Choose one of the shop's trims." }]);
@@ -64,7 +65,7 @@ async function outOfBatch(
   body: ProduceLot,
   from: { batchId: string; stepId: string },
 ): Promise<void> {
-  const [place] = await tx.rows<{
+  const [place] = await sql(tx).rows<{
     accountId: string | null;
     owner: string | null;
     state: string;
@@ -118,7 +119,7 @@ async function outOfBatch(
 
 /** Mean price of a batch's meats as planned, minor units per kg. */
 async function meatPrice(tx: Transaction, batchId: string): Promise<number> {
-  const [row] = await tx.rows<{ price: number | null }>(
+  const [row] = await sql(tx).rows<{ price: number | null }>(
     `SELECT CAST(SUM(l.planned_mg * t.price_minor) / SUM(l.planned_mg) AS DOUBLE) AS price
      FROM batch_line l JOIN lot t ON t.id = l.lot_id WHERE l.batch_id = :batchId AND l.kind = 'meat'`,
     { batchId },

@@ -1,7 +1,6 @@
 import { v7 as uuid } from 'uuid';
-import { DEFAULT_FAT_SD, arrivalLimit, massToken, temperatureToken } from '@zest/core';
+import { SHOP_ACCOUNTS, DEFAULT_FAT_SD, arrivalLimit, massToken, temperatureToken } from '@zest/core';
 import type { Delivery, Person, ReceiveLot, Trim } from '@zest/contract';
-import { SHOP } from '../ledger/index.js';
 import type { AppContext } from '../platform/app-context.js';
 import { once } from '../platform/commands.js';
 import type { Transaction } from '../platform/database.js';
@@ -77,7 +76,7 @@ async function takeIn(
     ...(lot.failedChecks.length > 0 ? [`Failed at receipt: ${lot.failedChecks.join(', ')}.`] : []),
   ];
   const holdReason = reasons.length > 0 ? reasons.join(' ') : null;
-  const source = lot.owner === null ? SHOP.suppliers : SHOP.customers;
+  const source = lot.owner === null ? SHOP_ACCOUNTS.suppliers : SHOP_ACCOUNTS.customers;
   const stock: NewLot = {
     id: lot.id,
     accountId: uuid(),

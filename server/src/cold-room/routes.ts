@@ -1,3 +1,4 @@
+import { sql } from '../platform/sql.js';
 import type { Router } from 'express';
 import { ROUTES } from '@zest/contract';
 import { addCasing, listCasings } from './casings.js';
@@ -79,7 +80,7 @@ export function coldRoomRoutes(router: Router, app: AppContext): void {
   });
   router.get('/lot-photos/:id', async (request, response) => {
     signedIn(request);
-    const [row] = await app.db.rows<{ image: Buffer }>('SELECT image FROM lot_photo WHERE id = :id', {
+    const [row] = await sql(app.db).rows<{ image: Buffer }>('SELECT image FROM lot_photo WHERE id = :id', {
       id: request.params.id,
     });
     const type = row && imageType(row.image);

@@ -1,3 +1,4 @@
+import { sql } from '../platform/sql.js';
 import { v7 as uuid } from 'uuid';
 import { OUT_OF_CHILL, arrivalLimit, temperatureToken } from '@zest/core';
 import type { Person, TrimLot } from '@zest/contract';
@@ -70,7 +71,7 @@ export async function setLotStatus(
       throw conflict('out', `${lot.code} still stands out of the chill; bring it back first.`);
     }
     const read = body.tempC === undefined ? '' : ` Read at ${temperatureToken(body.tempC)}.`;
-    await tx.write(
+    await sql(tx).write(
       `UPDATE lot SET status = :status, hold_reason = :reason, temp_c = COALESCE(:tempC, temp_c),
          out_ms = IF(:status = 'available', 0, out_ms), version = version + 1 WHERE id = :id`,
       {
@@ -104,7 +105,7 @@ export async function moveLot(
     const wasOut = lot.outSince !== null;
     if (body.kind === 'out') {
       if (wasOut) throw conflict('unchanged', `${lot.code} is already out.`);
-      await tx.write('UPDATE lot SET out_since = :now, version = version + 1 WHERE id = :id', {
+      await sql(tx).write('UPDATE lot SET out_since = :now, version = version + 1 WHERE id = :id', {
         id: lot.id,
         now,
       });
@@ -123,7 +124,7 @@ export async function moveLot(
       : body.tempC > limit
         ? `Came back at ${temperatureToken(body.tempC)}, above ${temperatureToken(limit)}.`
         : null;
-    await tx.write(
+    await sql(tx).write(
       `UPDATE lot SET out_ms = :outMs, out_since = NULL, temp_c = :tempC, version = version + 1,
          status = IF(:hold IS NULL, status, 'hold'), hold_reason = COALESCE(:hold, hold_reason) WHERE id = :id`,
       { id: lot.id, outMs: Math.round(outMinutes * 60_000), tempC: body.tempC, hold },
@@ -160,7 +161,7 @@ export async function changeState(
         { path: 'reason', message: 'It was frozen before. Freezing it a second time needs a reason.' },
       ]);
     }
-    await tx.write(
+    await sql(tx).write(
       `UPDATE lot SET state = :state, weight_known = IF(:state = 'thawed', 'pre-thaw', weight_known),
          version = version + 1 WHERE id = :id`,
       { id: lot.id, state: body.state },
@@ -190,7 +191,7 @@ export async function addPhoto(
     throw invalid([{ path: 'imageBase64', message: 'The picture must be a JPEG or a PNG.' }]);
   }
   await commandOnLot(app, person, lotId, 'lot-photo', body, async ({ tx, now }) => {
-    await tx.write(
+    await sql(tx).write(
       'INSERT INTO lot_photo (id, lot_id, image, at, person_id) VALUES (:id, :lotId, :image, :now, :personId)',
       { id: uuid(), lotId, image, now, personId: person.id },
     );

@@ -1,8 +1,10 @@
+import { SHOP_ACCOUNTS } from '@zest/core';
+import { sql } from '../platform/sql.js';
 import type { Person } from '@zest/contract';
-import { SHOP, lossAccount, postTransfers } from '../ledger/index.js';
+import { lossAccount, postTransfers } from '../ledger/index.js';
 import type { AppContext } from '../platform/app-context.js';
 import { once } from '../platform/commands.js';
-import type { Sql, Transaction } from '../platform/database.js';
+import type { Db, Transaction } from '../platform/database.js';
 import { announce } from '../platform/live.js';
 import { invalid, notFound } from '../platform/problem.js';
 import { addEvent, stockTransfer } from './lot-writes.js';
@@ -17,8 +19,8 @@ interface AnyLot {
 }
 
 /** Any kind of lot – trim, dry goods, casing, finished goods – for a command on its stock. */
-async function lockAnyLot(tx: Sql, id: string): Promise<AnyLot> {
-  const [lot] = await tx.rows<AnyLot>(
+async function lockAnyLot(tx: Db, id: string): Promise<AnyLot> {
+  const [lot] = await sql(tx).rows<AnyLot>(
     `SELECT l.id, l.code, l.account_id AS accountId, a.measure, b.amount AS balance, b.reserved
      FROM lot l JOIN account a ON a.id = l.account_id JOIN balance b ON b.account_id = l.account_id
      WHERE l.id = :id FOR UPDATE`,
@@ -54,8 +56,8 @@ export async function countLot(
   await onAnyLot(app, person, lotId, 'count-lot', body, async ({ tx, now, lot }) => {
     const difference = body.amount - lot.balance;
     const inMm = lot.measure === 'mm';
-    const missing = inMm ? SHOP.casingMissing : lossAccount('missing at stock take');
-    const found = inMm ? SHOP.foundCasing : SHOP.found;
+    const missing = inMm ? SHOP_ACCOUNTS.casingMissing : lossAccount('missing at stock take');
+    const found = inMm ? SHOP_ACCOUNTS.foundCasing : SHOP_ACCOUNTS.found;
     if (difference !== 0) {
       await postTransfers(tx, now, [
         stockTransfer({
@@ -67,7 +69,7 @@ export async function countLot(
           reason: 'Stock take.',
         }),
       ]);
-      tx.defer("UPDATE lot SET weight_known = 'weighed', version = version + 1 WHERE id = :id", {
+      sql(tx).defer("UPDATE lot SET weight_known = 'weighed', version = version + 1 WHERE id = :id", {
         id: lot.id,
       });
     }
@@ -105,7 +107,7 @@ export async function writeOffLot(
     await postTransfers(tx, now, [
       stockTransfer({
         from: lot.accountId,
-        to: lot.measure === 'mm' ? SHOP.casingWrittenOff : lossAccount('written off'),
+        to: lot.measure === 'mm' ? SHOP_ACCOUNTS.casingWrittenOff : lossAccount('written off'),
         amount: body.amount,
         at: now,
         personId: person.id,
@@ -123,8 +125,8 @@ export async function writeOffLot(
 }
 
 /** What a lot has left, and what the last stock take found. */
-export async function stockOf(db: Sql, lotId: string): Promise<{ left: number; difference: number }> {
-  const [row] = await db.rows<{ left: number; document: { difference: number } | null }>(
+export async function stockOf(db: Db, lotId: string): Promise<{ left: number; difference: number }> {
+  const [row] = await sql(db).rows<{ left: number; document: { difference: number } | null }>(
     `SELECT b.amount AS \`left\`, (SELECT e.document FROM lot_event e WHERE e.lot_id = l.id AND e.kind = 'counted'
        ORDER BY e.at DESC, e.id DESC LIMIT 1) AS document
      FROM lot l JOIN balance b ON b.account_id = l.account_id WHERE l.id = :lotId`,

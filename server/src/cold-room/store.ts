@@ -1,6 +1,7 @@
+import { sql } from '../platform/sql.js';
 import { chillClock, urgency } from '@zest/core';
 import type { TrimLot } from '@zest/contract';
-import type { Sql } from '../platform/database.js';
+import type { Db } from '../platform/database.js';
 import { dayOf } from '../platform/words.js';
 
 export interface LotRow extends Omit<
@@ -25,21 +26,21 @@ const COLUMNS = `l.id, l.code, l.account_id AS accountId, l.trim_id AS trimId, t
 const FROM = `FROM lot l JOIN trim_kind t ON t.id = l.trim_id JOIN balance b ON b.account_id = l.account_id`;
 
 /** Trim lots with something left, oldest first. */
-export async function listLots(db: Sql, now: Date): Promise<TrimLot[]> {
-  const rows = await db.rows<LotRow>(
+export async function listLots(db: Db, now: Date): Promise<TrimLot[]> {
+  const rows = await sql(db).rows<LotRow>(
     `SELECT ${COLUMNS} ${FROM} WHERE l.kind = 'trim' AND b.amount > 0 ORDER BY l.received_at, l.code`,
   );
   return rows.map((row) => toLot(row, now));
 }
 
-export async function findLots(db: Sql, ids: readonly string[]): Promise<LotRow[]> {
+export async function findLots(db: Db, ids: readonly string[]): Promise<LotRow[]> {
   if (ids.length === 0) return [];
-  return db.rows<LotRow>(`SELECT ${COLUMNS} ${FROM} WHERE l.id IN (:ids)`, { ids: [...ids] });
+  return sql(db).rows<LotRow>(`SELECT ${COLUMNS} ${FROM} WHERE l.id IN (:ids)`, { ids: [...ids] });
 }
 
 /** The row of a lot for a command that will change it; other commands on it wait. */
-export async function lockLot(tx: Sql, id: string): Promise<LotRow | undefined> {
-  const [row] = await tx.rows<LotRow>(`SELECT ${COLUMNS} ${FROM} WHERE l.id = :id FOR UPDATE`, { id });
+export async function lockLot(tx: Db, id: string): Promise<LotRow | undefined> {
+  const [row] = await sql(tx).rows<LotRow>(`SELECT ${COLUMNS} ${FROM} WHERE l.id = :id FOR UPDATE`, { id });
   return row;
 }
 
@@ -70,8 +71,8 @@ export interface NewLot {
   boxMg: number | null;
 }
 
-export async function addLot(tx: Sql, lot: NewLot): Promise<void> {
-  await tx.write(
+export async function addLot(tx: Db, lot: NewLot): Promise<void> {
+  await sql(tx).write(
     `INSERT INTO lot (id, code, account_id, kind, trim_id, ingredient_id, casing_id, supplier, supplier_lot, owner,
        received_at, price_minor, bought_minor, fat_pct, fat_sd, fat_known_by, base_fat_pct, base_fat_sd,
        base_fat_known_by, temp_c, state, heat, form, weight_known, salt_g_per_kg, nitrite_ppm, use_by, status,
@@ -112,8 +113,8 @@ export async function addLot(tx: Sql, lot: NewLot): Promise<void> {
 }
 
 /** The next free lot code: a letter for the kind and a running number. */
-export async function nextLotCode(tx: Sql, letter: string): Promise<string> {
-  const [row] = await tx.rows<{ last: number | null }>(
+export async function nextLotCode(tx: Db, letter: string): Promise<string> {
+  const [row] = await sql(tx).rows<{ last: number | null }>(
     `SELECT MAX(CAST(SUBSTRING(code, 3) AS UNSIGNED)) AS last FROM lot WHERE code LIKE :pattern FOR UPDATE`,
     { pattern: `${letter}-%` },
   );

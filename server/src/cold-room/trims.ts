@@ -1,14 +1,15 @@
+import { sql } from '../platform/sql.js';
 import { arrivalLimit, type BookId } from '@zest/core';
 import type { NewTrim, Person, Trim } from '@zest/contract';
 import type { AppContext } from '../platform/app-context.js';
 import { once } from '../platform/commands.js';
-import { DUPLICATE_KEY, errnoOf, type Sql } from '../platform/database.js';
+import { DUPLICATE_KEY, errnoOf, type Db } from '../platform/database.js';
 import { invalid, notFound } from '../platform/problem.js';
 import { shopBook } from '../platform/settings.js';
 
 /** Kinds of trim the shop knows, with the warmest a fresh delivery of each may come. */
-export async function listTrims(db: Sql, book: BookId): Promise<Trim[]> {
-  const rows = await db.rows<Omit<Trim, 'wild' | 'maxC'> & { wild: number }>(
+export async function listTrims(db: Db, book: BookId): Promise<Trim[]> {
+  const rows = await sql(db).rows<Omit<Trim, 'wild' | 'maxC'> & { wild: number }>(
     'SELECT id, name, species, CAST(fat_pct AS DOUBLE) AS fatPct, wild FROM trim_kind ORDER BY species, name',
   );
   return rows.map((row) => ({
@@ -23,7 +24,7 @@ export async function addTrim(app: AppContext, person: Person, body: NewTrim): P
   const head = { id: body.id, kind: 'add-trim', personId: person.id, at: app.now(), request: body };
   await once(app.db, head, async (tx) => {
     try {
-      await tx.write(
+      await sql(tx).write(
         'INSERT INTO trim_kind (id, name, species, fat_pct, wild) VALUES (:id, :name, :species, :fatPct, :wild)',
         { ...body, wild: body.wild ? 1 : 0 },
       );

@@ -1,7 +1,7 @@
 import { v7 as uuid } from 'uuid';
-import type { BatchSheet, MassOut, Person, SheetStep } from '@zest/contract';
-import { STEP_SHAPES } from '@zest/core';
-import { closeStep, openBatch, readSheet } from '../batches/index.js';
+import type { BatchView, MassOut, Person, StepView } from '@zest/contract';
+import { readingKind, traitsOf, type ReadingAsk, type ReadingName } from '@zest/core';
+import { closeStep, openBatch, readBatch } from '../batches/index.js';
 import { recordCasing, recordMark, recordMassOut, recordReading, recordWeighing } from '../bench/index.js';
 import type { DemoClock } from './clock.js';
 import type { AppContext } from '../platform/app-context.js';
@@ -66,13 +66,13 @@ export class BatchPlayer {
       meatMg,
       plannedFor: this.#clock.today(),
     });
-    const { steps } = await readSheet(this.#app, id);
+    const { steps } = await readBatch(this.#app, id);
     for (const { key, id: stepId } of steps) {
       if (key === options.stopAt) {
         if (options.leftCold) await this.#putAway(id, stepId);
         break;
       }
-      const sheet = await readSheet(this.#app, id);
+      const sheet = await readBatch(this.#app, id);
       const step = sheet.steps.find((s) => s.id === stepId);
       if (!step) break;
       await this.#work(sheet, step, options);
@@ -82,7 +82,7 @@ export class BatchPlayer {
     return id;
   }
 
-  async #work(sheet: BatchSheet, step: SheetStep, options: PlayOptions): Promise<void> {
+  async #work(sheet: BatchView, step: StepView, options: PlayOptions): Promise<void> {
     if (step.position === 1) await this.#start(sheet, step);
     if (step.ready.length > 0) await this.#mark(sheet, step, 'ready');
     for (const line of sheet.lines.filter((l) => l.stepId === step.id)) {
@@ -103,11 +103,11 @@ export class BatchPlayer {
       const lengthMm = Math.round(sheet.casing.needM * 1000 * (0.93 + 0.04 * this.#random()));
       await recordCasing(this.#app, this.#hand(), sheet.id, { id: uuid(), stepId: step.id, lengthMm });
     }
-    if (step.holdsMass) await this.#moveOut(await readSheet(this.#app, sheet.id), step.id, options);
+    if (step.holdsMass) await this.#moveOut(await readBatch(this.#app, sheet.id), step.id, options);
     await this.#readings(sheet, step);
   }
 
-  async #moveOut(sheet: BatchSheet, stepId: string, options: PlayOptions): Promise<void> {
+  async #moveOut(sheet: BatchView, stepId: string, options: PlayOptions): Promise<void> {
     const step = sheet.steps.find((s) => s.id === stepId);
     if (!step) return;
     const inMg = step.balanceMg;
@@ -132,51 +132,51 @@ export class BatchPlayer {
       out -= this.#near(inMg * TAKEN_BY_AIR[step.kind as keyof typeof TAKEN_BY_AIR], 0.08);
     }
     if (step.kind === 'grind' && options.lostAtGrindKg) out -= options.lostAtGrindKg * 1e6;
-    const shape = STEP_SHAPES[step.kind];
-    if (shape.passesOn && !shape.remainder) return;
+    const { mass, remainder } = traitsOf(step);
+    if (mass === 'passes on' && !remainder) return;
     this.#clock.minutes(8);
     const weighed = Math.floor((out - 20_000 * this.#random()) / 20_000) * 20_000;
     await this.#out(sheet.id, stepId, { to: 'next', massMg: weighed });
   }
 
-  async #readings(sheet: BatchSheet, step: SheetStep): Promise<void> {
-    for (const kind of step.needs) {
-      if (step.loads > 1 && (step.kind === 'mix' || step.kind === 'emulsify')) {
+  async #readings(sheet: BatchView, step: StepView): Promise<void> {
+    for (const ask of step.asks) {
+      const { given, first, perLoad } = readingKind(ask.kind);
+      if (first) continue;
+      if (step.loads > 1 && perLoad) {
         for (let load = 1; load <= step.loads; load += 1) {
-          await this.#read(sheet, step, kind, this.#perLoad(step, kind), load);
+          await this.#read(sheet, step, ask.kind, this.#perLoad(step, ask), load);
         }
-        continue;
-      }
-      if (kind === 'core') await this.#read(sheet, step, kind, (step.stopBelowC ?? 71) + 1.6);
-      if (kind === 'temperature') await this.#read(sheet, step, kind, this.#temperature(step));
-      if (kind === 'minutes') {
-        const minutes = Math.round((step.minutes ?? 20) * (0.95 + 0.1 * this.#random()));
-        await this.#read(sheet, step, kind, Math.max(step.minMinutes ?? 0, minutes));
-      }
-      if (kind === 'tack' || kind === 'verdict') await this.#read(sheet, step, kind, 1);
-      if (kind === 'count')
-        await this.#read(sheet, step, kind, this.#count(await readSheet(this.#app, sheet.id), step.id));
-      if (kind === 'sample') {
-        const nominalMg = (sheet.linkMassG ?? 100) * 1000;
-        for (let i = 0; i < (step.sampleSize ?? 10); i += 1) {
-          await this.#read(
-            sheet,
-            step,
-            kind,
-            Math.round((nominalMg * (1 + 0.06 * (this.#random() - 0.45))) / 1000) * 1000,
-          );
-        }
-      }
+      } else if (ask.kind === 'core') await this.#read(sheet, step, ask.kind, (ask.belowC ?? 71) + 1.6);
+      else if (given === 'probe') await this.#read(sheet, step, ask.kind, this.#temperature(step, ask));
+      else if (given === 'clock') {
+        const minutes = Math.round((ask.aimMinutes ?? 20) * (0.95 + 0.1 * this.#random()));
+        await this.#read(sheet, step, ask.kind, Math.max(ask.leastMinutes ?? 0, minutes));
+      } else if (given === 'counter') {
+        await this.#read(sheet, step, ask.kind, this.#count(await readBatch(this.#app, sheet.id), step.id));
+      } else if (given === 'scale') await this.#sample(sheet, step, ask);
+      else
+        for (const value of readingKind(ask.kind).passing(ask))
+          await this.#read(sheet, step, ask.kind, value);
     }
   }
 
-  #perLoad(step: SheetStep, kind: SheetStep['needs'][number]): number {
-    if (kind === 'minutes') return Math.round((step.minutes ?? 6) * (1 + 0.1 * this.#random()));
-    return kind === 'temperature' ? this.#temperature(step) : 1;
+  async #sample(sheet: BatchView, step: StepView, ask: ReadingAsk): Promise<void> {
+    const nominalMg = (sheet.linkMassG ?? 100) * 1000;
+    for (let i = 0; i < (ask.pieces ?? 10); i += 1) {
+      const massMg = Math.round((nominalMg * (1 + 0.06 * (this.#random() - 0.45))) / 1000) * 1000;
+      await this.#read(sheet, step, ask.kind, massMg);
+    }
+  }
+
+  #perLoad(step: StepView, ask: ReadingAsk): number {
+    const { given } = readingKind(ask.kind);
+    if (given === 'clock') return Math.round((ask.aimMinutes ?? 6) * (1 + 0.1 * this.#random()));
+    return given === 'probe' ? this.#temperature(step, ask) : 1;
   }
 
   /** Everything fetched, and the casing put into water, as the first thing of the morning. */
-  async #start(sheet: BatchSheet, step: SheetStep): Promise<void> {
+  async #start(sheet: BatchView, step: StepView): Promise<void> {
     await this.#mark(sheet, step, 'start');
     if (sheet.casing && sheet.casing.soakMinutes > 0) {
       const minutes = sheet.casing.soakMinutes;
@@ -190,15 +190,15 @@ export class BatchPlayer {
   }
 
   /** A patty out of the mix, fried through, read and judged. */
-  async #taste(sheet: BatchSheet, step: SheetStep): Promise<void> {
+  async #taste(sheet: BatchView, step: StepView): Promise<void> {
     await this.#out(sheet.id, step.id, { to: 'loss', reason: 'taste', massMg: this.#near(60_000, 0.2) });
     await this.#read(sheet, step, 'core', sheet.taste.doneC + Math.round(20 * this.#random()) / 10);
     await this.#read(sheet, step, 'verdict', 1);
   }
 
   async #mark(
-    sheet: BatchSheet,
-    step: SheetStep,
+    sheet: BatchView,
+    step: StepView,
     kind: 'start' | 'ready' | 'timer',
     rest: { subject?: string; value?: number } = {},
   ): Promise<void> {
@@ -209,15 +209,15 @@ export class BatchPlayer {
     return Math.round(10 * (0.4 + 1.4 * this.#random())) / 10;
   }
 
-  #temperature(step: SheetStep): number {
+  #temperature(step: StepView, ask: ReadingAsk): number {
     const tenth = (value: number) => Math.round(value * 10) / 10;
-    if (step.stopBelowC !== undefined) return tenth(step.stopBelowC + 0.4 + 1.2 * this.#random());
+    if (ask.belowC !== undefined) return tenth(ask.belowC + 0.4 + 1.2 * this.#random());
     if (step.kind === 'smoke') return tenth(58 + 4 * this.#random());
     if (step.kind === 'cool') return tenth(3 + 2 * this.#random());
     return tenth(step.kind === 'grind' ? 2.4 + 2.2 * this.#random() : 0.6 + 1.5 * this.#random());
   }
 
-  #count(sheet: BatchSheet, stepId: string): number {
+  #count(sheet: BatchView, stepId: string): number {
     const step = sheet.steps.find((s) => s.id === stepId);
     const each = (sheet.linkMassG ?? 100) * 1000;
     return Math.max(1, Math.round((step?.outMg ?? 0) / each));
@@ -243,18 +243,12 @@ export class BatchPlayer {
     });
   }
 
-  async #read(
-    sheet: BatchSheet,
-    step: SheetStep,
-    kind: SheetStep['needs'][number],
-    value: number,
-    load = 0,
-  ): Promise<void> {
+  async #read(sheet: BatchView, step: StepView, kind: string, value: number, load = 0): Promise<void> {
     this.#clock.minutes(1);
     await recordReading(this.#app, this.#hand(), sheet.id, {
       id: uuid(),
       stepId: step.id,
-      kind,
+      kind: kind as ReadingName,
       value,
       load,
     });

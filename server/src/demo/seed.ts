@@ -1,11 +1,10 @@
 import { v7 as uuid } from 'uuid';
-import { DEFAULT_FAT_SD, plan } from '@zest/core';
+import { DEFAULT_FAT_SD, SCALES, SHOP_ACCOUNTS, plan } from '@zest/core';
 import type { BlendSettings, Person, Recipe } from '@zest/contract';
 import { solver } from '../calc/solver.js';
 import { addDraft } from '../blend/index.js';
 import { addSupply, countLot, nextLotCode, prepareLot, receiveLot, stockLot } from '../cold-room/index.js';
 import { NO_SCALES, calibrate, type ScaleDriver } from '../devices/index.js';
-import { SHOP } from '../ledger/index.js';
 import { addPerson } from '../people/index.js';
 import type { AppContext } from '../platform/app-context.js';
 import { saveSetting } from '../platform/settings.js';
@@ -20,7 +19,11 @@ import * as store from './store.js';
 import { DAY, PREPARED, WEEK, type PastBatch } from './week.js';
 
 /** The demonstration's own weights were all on a scale. */
-export const DEMO_SCALES: ScaleDriver = { ...NO_SCALES, believes: () => true };
+export const DEMO_SCALES: ScaleDriver = {
+  ...NO_SCALES,
+  believes: () => true,
+  deviceOf: (readingId) => SCALES.find((s) => readingId.startsWith(`${s.id}-demo-`))?.id,
+};
 
 /**
  * Fills an empty database with the demonstration shop: people, recipes, stock, the week behind and
@@ -211,7 +214,7 @@ async function playThisMorning(
   });
   clock.set(hoursAgo(2.2));
   await player.play(choose(mustFind(recipes, 'Lighthouse Ring'), 30), {
-    stopAt: 'dry',
+    stopAt: 'ingredients',
     leftCold: true,
     lostAtGrindKg: 0.94,
   });
@@ -243,7 +246,7 @@ async function stockDryGoods(
     await app.db.transaction(async (tx) => {
       if (item.stockKg === 0) return addSupply(tx, lot.ofId, 'water supply', clock.now());
       const code = await nextLotCode(tx, 'S');
-      await stockLot(tx, clock.now(), null, Math.round(item.stockKg * 1e6), SHOP.suppliers, {
+      await stockLot(tx, clock.now(), null, Math.round(item.stockKg * 1e6), SHOP_ACCOUNTS.suppliers, {
         ...plain(lot.ofId, lot.priceMinor, code, clock.now()),
         kind: 'ingredient',
         supplier: 'Quayside Spice',
@@ -252,7 +255,7 @@ async function stockDryGoods(
   }
   for (const item of CASINGS) {
     await app.db.transaction(async (tx) => {
-      await stockLot(tx, clock.now(), null, item.stockM * 1000, SHOP.casingSuppliers, {
+      await stockLot(tx, clock.now(), null, item.stockM * 1000, SHOP_ACCOUNTS.casingSuppliers, {
         ...plain(
           ids.casings.get(item.key) ?? '',
           item.priceMinorPerM,

@@ -1,15 +1,16 @@
-import type { Sql } from '../platform/database.js';
+import { sql } from '../platform/sql.js';
+import type { Db } from '../platform/database.js';
 import { CASINGS, INGREDIENTS, TRIMS } from './catalogue.js';
 
 export async function addCatalogue(
-  db: Sql,
+  db: Db,
   ids: { trims: Map<string, string>; ingredients: Map<string, string>; casings: Map<string, string> },
 ): Promise<void> {
-  await db.insertMany(
+  await sql(db).insertMany(
     'INSERT INTO trim_kind (id, name, species, fat_pct, wild) VALUES ?',
     TRIMS.map((t) => [ids.trims.get(t.key) ?? '', t.name, t.species, t.fatPct, t.wild ?? false]),
   );
-  await db.insertMany(
+  await sql(db).insertMany(
     'INSERT INTO ingredient (id, name, form, role, nitrite_pct, nitrate_pct, salt_pct, facts) VALUES ?',
     INGREDIENTS.map((i) => [
       ids.ingredients.get(i.key) ?? '',
@@ -22,13 +23,13 @@ export async function addCatalogue(
       JSON.stringify(i.facts),
     ]),
   );
-  await db.insertMany(
+  await sql(db).insertMany(
     'INSERT INTO casing (id, name, material, calibre_mm, g_per_m) VALUES ?',
     CASINGS.map((c) => [ids.casings.get(c.key) ?? '', c.name, c.material, c.calibreMm, c.gPerM]),
   );
 }
 
-export async function hasPeople(db: Sql): Promise<boolean> {
-  const rows = await db.rows('SELECT id FROM person LIMIT 1');
+export async function hasPeople(db: Db): Promise<boolean> {
+  const rows = await sql(db).rows('SELECT id FROM person LIMIT 1');
   return rows.length > 0;
 }

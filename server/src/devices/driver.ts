@@ -14,6 +14,8 @@ export interface ScaleDriver {
    * this weight.
    */
   believes: (readingId: string, massMg: number) => boolean;
+  /** The scale a reading came from, as long as it is remembered. */
+  deviceOf: (readingId: string) => ScaleId | undefined;
   /** Calls back for every reading and every plug pulled or put back. */
   onReading: (listener: (reading: ScaleReadingMessage) => void) => void;
   /** Simulated scales only. */

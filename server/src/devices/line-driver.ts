@@ -1,12 +1,14 @@
 import type { ScaleReadingMessage } from '@zest/contract';
 import { LineClient, playLine } from './line-client.js';
-import { SCALE_PORT_OFFSET, SCALES } from './specs.js';
+import { SCALES } from '@zest/core';
+import { SCALE_PORT_OFFSET } from './specs.js';
 import type { PlayAction, ScaleDriver, ScaleId } from './driver.js';
 import { parseLine } from './protocol.js';
 
 const BELIEVED_MS = 10_000;
 
 interface Received {
+  scaleId: ScaleId;
   massMg: number;
   stable: boolean;
   atMs: number;
@@ -51,6 +53,10 @@ export class LineScaleDriver implements ScaleDriver {
     );
   }
 
+  deviceOf(readingId: string): ScaleId | undefined {
+    return this.#received.get(readingId)?.scaleId;
+  }
+
   onReading(listener: (reading: ScaleReadingMessage) => void): void {
     this.#listeners.push(listener);
   }
@@ -73,7 +79,7 @@ export class LineScaleDriver implements ScaleDriver {
       return;
     }
     const { netMg, stable } = message;
-    this.#received.set(readingId, { massMg: netMg, stable, atMs: this.#nowMs() });
+    this.#received.set(readingId, { scaleId: id, massMg: netMg, stable, atMs: this.#nowMs() });
     this.#forget();
     this.#tell({ scaleId: id, id: readingId, netMg, stable, overload: false, connected: true });
   }

@@ -7,6 +7,7 @@ import { PROBES, type ProbeAction, type ProbeId, type ThermometerDriver } from '
 const BELIEVED_MS = 10_000;
 
 interface Received {
+  probeId: ProbeId;
   tempC: number;
   steady: boolean;
   atMs: number;
@@ -50,6 +51,10 @@ export class LineThermometer implements ThermometerDriver {
     );
   }
 
+  deviceOf(readingId: string): ProbeId | undefined {
+    return this.#received.get(readingId)?.probeId;
+  }
+
   onReading(listener: (reading: ProbeReadingMessage) => void): void {
     this.#listeners.push(listener);
   }
@@ -73,7 +78,12 @@ export class LineThermometer implements ThermometerDriver {
       return;
     }
     this.#open.set(probe.id, true);
-    this.#received.set(id, { tempC: message.tempC, steady: message.steady, atMs: this.#nowMs() });
+    this.#received.set(id, {
+      probeId: probe.id,
+      tempC: message.tempC,
+      steady: message.steady,
+      atMs: this.#nowMs(),
+    });
     for (const [key, reading] of this.#received) {
       if (this.#nowMs() - reading.atMs < BELIEVED_MS) break;
       this.#received.delete(key);

@@ -8,6 +8,8 @@ export interface ThermometerDriver {
   list: () => { id: ProbeId; name: string; connected: boolean }[];
   /** Whether this process itself received the reading less than 10 s ago, steady and with this temperature. */
   believes: (readingId: string, tempC: number) => boolean;
+  /** The channel a reading came from, as long as it is remembered. */
+  deviceOf: (readingId: string) => ProbeId | undefined;
   onReading: (listener: (reading: ProbeReadingMessage) => void) => void;
   /** Simulated thermometers only. */
   play: (id: ProbeId, action: ProbeAction) => boolean;
@@ -25,6 +27,7 @@ export const PROBES: readonly { id: ProbeId; name: string }[] = [
 export const NO_THERMOMETER: ThermometerDriver = {
   list: () => PROBES.map((probe) => ({ ...probe, connected: false })),
   believes: () => false,
+  deviceOf: () => undefined,
   onReading: () => undefined,
   play: () => false,
   close: () => undefined,

@@ -1,4 +1,5 @@
-export { SHOP, addAccounts, addBalanceRows, lossAccount, type NewAccount } from './accounts.js';
-export { postLocked, postTransfers, stockLock, type NewTransfer, type StockRow } from './post.js';
-export { consume, release, releaseAll, reserve } from './reservations.js';
-export { verifyLedger } from './verify.js';
+export { addAccounts, addBalanceRows, lossAccount, type NewAccount } from './store/accounts.js';
+export { numberFact, numberOf, touchBatch, touchBatchesOfLot } from './store/numbers.js';
+export { postTransfers, type NewTransfer } from './store/post.js';
+export { consume, heldOf, holdAgain, release, releaseAll, reserve } from './store/reservations.js';
+export { verifyLedger } from './store/verify.js';

@@ -1,5 +1,5 @@
 import { openDatabase } from '../platform/database.js';
-import { verifyLedger } from './verify.js';
+import { verifyLedger } from './store/verify.js';
 
 const db = openDatabase(process.env['DATABASE_URL'] ?? '', 1);
 const faults = await verifyLedger(db);

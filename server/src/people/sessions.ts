@@ -68,9 +68,14 @@ export async function signIn(
 
 /**
  * Checks somebody's PIN or password, counting wrong tries.
+ * @returns who it is
  * @throws HttpProblem 401 for a wrong one, 429 after five wrong ones in five minutes
  */
-export async function mustMatchSecret(app: AppContext, personId: string, secret: string): Promise<void> {
+export async function mustMatchSecret(
+  app: AppContext,
+  personId: string,
+  secret: string,
+): Promise<{ id: string; name: string }> {
   const now = app.now();
   const since = new Date(now.getTime() - ATTEMPT_MINUTES * 60_000);
   const known = await store.findCredentials(app.db, personId);
@@ -84,6 +89,7 @@ export async function mustMatchSecret(app: AppContext, personId: string, secret:
   const right = await matchesSecret(secret, known?.secretHash ?? (await decoyHash()));
   if (known) await store.addAttempt(app.db, personId, now, right);
   if (!known || !right) throw new HttpProblem(401, 'wrong-secret', 'That PIN or password is not right.');
+  return { id: personId, name: known.name };
 }
 
 export async function signOut(app: AppContext, req: Request, res: Response): Promise<void> {

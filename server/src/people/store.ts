@@ -1,7 +1,9 @@
+import { sql } from '../platform/sql.js';
 import type { Person, Role } from '@zest/contract';
-import type { Sql } from '../platform/database.js';
+import type { Db } from '../platform/database.js';
 
 export interface Credentials {
+  name: string;
   id: string;
   secretHash: string;
 }
@@ -9,28 +11,32 @@ export interface Credentials {
 const PERSON = 'p.id, p.name, p.role, p.units, p.number_style AS numberStyle';
 
 export function listNames(
-  db: Sql,
+  db: Db,
 ): Promise<{ id: string; name: string; role: Role; secret: 'pin' | 'password' }[]> {
-  return db.rows('SELECT id, name, role, secret_kind AS secret FROM person WHERE active ORDER BY role, name');
+  return sql(db).rows(
+    'SELECT id, name, role, secret_kind AS secret FROM person WHERE active ORDER BY role, name',
+  );
 }
 
-export async function findPerson(db: Sql, id: string): Promise<Person | undefined> {
-  return (await db.rows<Person>(`SELECT ${PERSON} FROM person p WHERE p.id = :id AND p.active`, { id }))[0];
+export async function findPerson(db: Db, id: string): Promise<Person | undefined> {
+  return (
+    await sql(db).rows<Person>(`SELECT ${PERSON} FROM person p WHERE p.id = :id AND p.active`, { id })
+  )[0];
 }
 
-export async function findCredentials(db: Sql, id: string): Promise<Credentials | undefined> {
-  const rows = await db.rows<Credentials>(
-    'SELECT id, secret_hash AS secretHash FROM person WHERE id = :id AND active',
+export async function findCredentials(db: Db, id: string): Promise<Credentials | undefined> {
+  const rows = await sql(db).rows<Credentials>(
+    'SELECT id, name, secret_hash AS secretHash FROM person WHERE id = :id AND active',
     { id },
   );
   return rows[0];
 }
 
 export async function addPerson(
-  db: Sql,
+  db: Db,
   person: { id: string; name: string; role: Role; secretKind: 'pin' | 'password'; secretHash: string },
 ): Promise<void> {
-  await db.write(
+  await sql(db).write(
     `INSERT INTO person (id, name, role, secret_kind, secret_hash)
      VALUES (:id, :name, :role, :secretKind, :secretHash)`,
     { ...person },
@@ -38,18 +44,18 @@ export async function addPerson(
 }
 
 export async function setPreferences(
-  db: Sql,
+  db: Db,
   id: string,
   preferences: Pick<Person, 'units' | 'numberStyle'>,
 ): Promise<void> {
-  await db.write('UPDATE person SET units = :units, number_style = :numberStyle WHERE id = :id', {
+  await sql(db).write('UPDATE person SET units = :units, number_style = :numberStyle WHERE id = :id', {
     id,
     ...preferences,
   });
 }
 
-export async function failedAttempts(db: Sql, personId: string, since: Date): Promise<number> {
-  const [row] = await db.rows<{ failed: number }>(
+export async function failedAttempts(db: Db, personId: string, since: Date): Promise<number> {
+  const [row] = await sql(db).rows<{ failed: number }>(
     `SELECT COUNT(*) AS failed FROM sign_in_attempt a
      WHERE a.person_id = :personId AND a.at > :since AND NOT a.succeeded
        AND a.id > COALESCE((SELECT MAX(b.id) FROM sign_in_attempt b
@@ -59,8 +65,8 @@ export async function failedAttempts(db: Sql, personId: string, since: Date): Pr
   return row?.failed ?? 0;
 }
 
-export async function addAttempt(db: Sql, personId: string, at: Date, succeeded: boolean): Promise<void> {
-  await db.write(
+export async function addAttempt(db: Db, personId: string, at: Date, succeeded: boolean): Promise<void> {
+  await sql(db).write(
     'INSERT INTO sign_in_attempt (person_id, at, succeeded) VALUES (:personId, :at, :succeeded)',
     {
       personId,
@@ -71,17 +77,17 @@ export async function addAttempt(db: Sql, personId: string, at: Date, succeeded:
 }
 
 export async function addSession(
-  db: Sql,
+  db: Db,
   session: { tokenHash: string; personId: string; at: Date; expiresAt: Date },
 ): Promise<void> {
-  await db.write(
+  await sql(db).write(
     'INSERT INTO session (token_hash, person_id, created_at, expires_at) VALUES (:tokenHash, :personId, :at, :expiresAt)',
     { ...session },
   );
 }
 
-export async function sessionPerson(db: Sql, tokenHash: string, at: Date): Promise<Person | undefined> {
-  const rows = await db.rows<Person>(
+export async function sessionPerson(db: Db, tokenHash: string, at: Date): Promise<Person | undefined> {
+  const rows = await sql(db).rows<Person>(
     `SELECT ${PERSON} FROM session s JOIN person p ON p.id = s.person_id
      WHERE s.token_hash = :tokenHash AND s.expires_at > :at AND p.active`,
     { tokenHash, at },
@@ -89,8 +95,8 @@ export async function sessionPerson(db: Sql, tokenHash: string, at: Date): Promi
   return rows[0];
 }
 
-export async function removeSession(db: Sql, tokenHash: string, before: Date): Promise<void> {
-  await db.write('DELETE FROM session WHERE token_hash = :tokenHash OR expires_at < :before', {
+export async function removeSession(db: Db, tokenHash: string, before: Date): Promise<void> {
+  await sql(db).write('DELETE FROM session WHERE token_hash = :tokenHash OR expires_at < :before', {
     tokenHash,
     before,
   });

@@ -1,3 +1,4 @@
+import { sql } from './sql.js';
 import { createHash } from 'node:crypto';
 import { DUPLICATE_KEY, errnoOf, type Database, type Transaction } from './database.js';
 import { conflict } from './problem.js';
@@ -25,7 +26,7 @@ export async function once(
     .digest('hex');
   try {
     await db.transaction(async (tx) => {
-      tx.defer(
+      sql(tx).defer(
         'INSERT INTO command (id, kind, request_hash, person_id, at) VALUES (:id, :kind, :hash, :personId, :at)',
         { id: head.id, kind: head.kind, hash, personId: head.personId, at: head.at },
       );
@@ -34,7 +35,7 @@ export async function once(
     return true;
   } catch (error) {
     if (errnoOf(error) !== DUPLICATE_KEY) throw error;
-    const [known] = await db.rows<{ request_hash: string }>(
+    const [known] = await sql(db).rows<{ request_hash: string }>(
       'SELECT request_hash FROM command WHERE id = :id',
       { id: head.id },
     );

@@ -1,31 +1,11 @@
 import mysql from 'mysql2/promise';
-import type { Pool, PoolConnection, QueryResult, ResultSetHeader } from 'mysql2/promise';
-import { statement, type Params, type Value } from './statement.js';
+import type { Pool as MysqlPool, PoolConnection, QueryResult, ResultSetHeader } from 'mysql2/promise';
+import { connect, sqlOver, type Pool, type Transaction, type TransactionSql } from './sql.js';
+import { statement } from './statement.js';
 
-/** What SQL can be sent through: the pool, or one transaction's connection. */
-export interface Sql {
-  /** Rows of a SELECT. Lists in parameters expand for `IN (:list)`. */
-  rows: <T>(sql: string, params?: Params) => Promise<T[]>;
-  /** A write; answers how many rows it touched. */
-  write: (sql: string, params?: Params) => Promise<number>;
-  /** One INSERT of many rows: `INSERT INTO t (a, b) VALUES ?`. */
-  insertMany: (sql: string, values: Value[][]) => Promise<void>;
-}
+export type { Db, Transaction } from './sql.js';
 
-/** One transaction. A write that nobody waits for travels with the next statement or the commit. */
-export interface Transaction extends Sql {
-  defer: (sql: string, params?: Params) => void;
-  deferMany: (sql: string, values: Value[][]) => void;
-  /** Rows of two SELECTs in one round trip. */
-  both: <A, B>(first: Query, second: Query) => Promise<[A[], B[]]>;
-}
-
-export interface Query {
-  sql: string;
-  params: Params;
-}
-
-export interface Database extends Sql {
+export interface Database extends Pool {
   /** Runs the work in one transaction; deadlocks and lock waits are tried again with back-off. */
   transaction: <T>(work: (tx: Transaction) => Promise<T>) => Promise<T>;
   close: () => Promise<void>;
@@ -47,28 +27,25 @@ export function openDatabase(url: string, connections = 12): Database {
       "SET SESSION sql_mode = 'STRICT_ALL_TABLES,NO_ENGINE_SUBSTITUTION', time_zone = '+00:00', innodb_lock_wait_timeout = 5",
     );
   });
-  return {
-    ...sqlOver(async (text) => (await pool.query<QueryResult>(text))[0]),
-    transaction: (work) => transaction(pool, work),
-    close: () => pool.end(),
-  };
+  return connect(
+    {
+      transaction: <T>(work: (tx: Transaction) => Promise<T>) => transaction(pool, work),
+      close: () => pool.end(),
+    },
+    sqlOver(async (texts) => resultsOf((await pool.query<QueryResult>(texts.join(';\n')))[0], texts.length)),
+  );
 }
 
-function sqlOver(send: (text: string) => Promise<unknown>): Sql {
-  return {
-    rows: async <T>(sql: string, params: Params = {}) => (await send(statement(sql, params))) as T[],
-    write: async (sql, params = {}) => ((await send(statement(sql, params))) as ResultSetHeader).affectedRows,
-    insertMany: async (sql, values) => {
-      if (values.length > 0) await send(statement(sql, [values]));
-    },
-  };
+/** The results of statements that were sent together. */
+function resultsOf(results: QueryResult, sent: number): unknown[] {
+  return sent > 1 ? (results as unknown[]) : [results];
 }
 
 const DEADLOCK = 1213;
 const LOCK_WAIT = 1205;
 const TRIES = 6;
 
-async function transaction<T>(pool: Pool, work: (tx: Transaction) => Promise<T>): Promise<T> {
+async function transaction<T>(pool: MysqlPool, work: (tx: Transaction) => Promise<T>): Promise<T> {
   for (let attempt = 1; ; attempt += 1) {
     const connection = await pool.getConnection();
     try {
@@ -86,41 +63,50 @@ async function transaction<T>(pool: Pool, work: (tx: Transaction) => Promise<T>)
   }
 }
 
+/** Ends a bundle of statements where the write before it has touched no row. */
+const UNLESS_TOUCHED =
+  "BEGIN NOT ATOMIC IF ROW_COUNT() = 0 THEN SIGNAL SQLSTATE '45000' SET MYSQL_ERRNO = 31999, MESSAGE_TEXT = 'untouched'; END IF; END";
+/** What a transaction fails with when a write that had to touch a row touched none. */
+export const UNTOUCHED = 31999;
+
 /**
  * A transaction that begins with its first statement. Deferred writes are sent, in order, in the same
- * round trip as whatever comes next; the locks of a short entry are held for one trip.
+ * round trip as whatever comes next; one that only defers is a single trip with its commit.
  */
 function begin(connection: PoolConnection): { tx: Transaction; commit: () => Promise<void> } {
-  let waiting = ['START TRANSACTION'];
-  const sendAll = async (texts: readonly string[]): Promise<unknown[]> => {
-    const parts = [...waiting, ...texts];
+  let waiting: Waiting[] = [{ text: 'START TRANSACTION' }];
+  const send = async (texts: readonly string[]): Promise<unknown[]> => {
+    const parts = [...waiting, ...texts.map((text): Waiting => ({ text }))];
     waiting = [];
-    const [results] = await connection.query<QueryResult>(parts.join(';\n'));
-    return parts.length > 1 ? (results as unknown[]).slice(-texts.length) : [results];
+    const [answer] = await connection.query<QueryResult>(parts.map((p) => p.text).join(';\n'));
+    const results = resultsOf(answer, parts.length);
+    parts.forEach((part, i) => part.done?.((results[i] as ResultSetHeader).affectedRows));
+    return results.slice(parts.length - texts.length);
   };
-  const send = async (text: string) => (await sendAll([text]))[0];
-  const tx: Transaction = {
+  const functions: TransactionSql = {
     ...sqlOver(send),
-    defer: (sql, params = {}) => {
-      waiting.push(statement(sql, params));
+    defer: (text, params = {}, done) => {
+      waiting.push({ text: statement(text, params), ...(done ? { done } : {}) });
     },
-    deferMany: (sql, values) => {
-      if (values.length > 0) waiting.push(statement(sql, [values]));
+    deferMany: (text, values) => {
+      if (values.length > 0) waiting.push({ text: statement(text, [values]) });
     },
-    both: async <A, B>(first: Query, second: Query) => {
-      const [a, b] = await sendAll([
-        statement(first.sql, first.params),
-        statement(second.sql, second.params),
-      ]);
-      return [a as A[], b as B[]];
+    deferUnlessTouched: () => {
+      waiting.push({ text: UNLESS_TOUCHED });
     },
   };
   return {
-    tx,
+    tx: connect({}, functions),
     commit: async () => {
-      await send('COMMIT');
+      await send(['COMMIT']);
     },
   };
+}
+
+/** A statement on its way, with who wants to know how many rows it touched. */
+interface Waiting {
+  text: string;
+  done?: (touched: number) => void;
 }
 
 /** Rolls back and returns the connection; one that cannot roll back is thrown away. */

@@ -1,3 +1,4 @@
+import { sql } from './sql.js';
 import type { Connection } from 'mysql2/promise';
 import { errnoOf, type Database } from './database.js';
 
@@ -27,6 +28,7 @@ const GRANTS: Record<string, string> = {
   recipe_note_settled: ADD_ONLY,
   tasting: ADD_ONLY,
   batch: CHANGE,
+  batch_summary: CHANGE,
   batch_step: CHANGE,
   batch_line: ADD_ONLY,
   reservation: CHANGE,
@@ -69,9 +71,9 @@ export async function proveAppendOnly(db: Database): Promise<void> {
   }
 }
 
-async function mustBeDenied(db: Database, table: string, sql: string, what: string): Promise<void> {
+async function mustBeDenied(db: Database, table: string, text: string, what: string): Promise<void> {
   try {
-    await db.write(sql);
+    await sql(db).write(text);
   } catch (error) {
     if (DENIED.has(errnoOf(error) ?? 0)) return;
     throw error;

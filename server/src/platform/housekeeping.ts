@@ -1,3 +1,4 @@
+import { sql } from './sql.js';
 import type { Database } from './database.js';
 
 const EVERY_MS = 10 * 60_000;
@@ -7,9 +8,9 @@ const ATTEMPTS_KEPT_MS = 30 * 86_400_000;
 /** Deletes what nobody will ask for again: old live events, ended sessions, old sign-in attempts. */
 export async function tidyUp(db: Database, now: Date): Promise<void> {
   const before = (ms: number) => new Date(now.getTime() - ms);
-  await db.write('DELETE FROM live_event WHERE at < :before', { before: before(EVENTS_KEPT_MS) });
-  await db.write('DELETE FROM session WHERE expires_at < :before', { before: now });
-  await db.write('DELETE FROM sign_in_attempt WHERE at < :before', { before: before(ATTEMPTS_KEPT_MS) });
+  await sql(db).write('DELETE FROM live_event WHERE at < :before', { before: before(EVENTS_KEPT_MS) });
+  await sql(db).write('DELETE FROM session WHERE expires_at < :before', { before: now });
+  await sql(db).write('DELETE FROM sign_in_attempt WHERE at < :before', { before: before(ATTEMPTS_KEPT_MS) });
 }
 
 /** Tidies up now and every ten minutes; a database that is away is tried again next time. */

@@ -1,3 +1,4 @@
+import { sql } from './sql.js';
 import type { Response } from 'express';
 import type { Change, ProbeReadingMessage, ScaleReadingMessage } from '@zest/contract';
 import type { Database, Transaction } from './database.js';
@@ -9,7 +10,7 @@ const BEAT_MS = 15_000;
 
 /** Writes a change into the transaction that makes it; screens hear of it after the commit. */
 export function announce(tx: Transaction, at: Date, change: Change): void {
-  tx.defer('INSERT INTO live_event (at, payload) VALUES (:at, :payload)', {
+  sql(tx).defer('INSERT INTO live_event (at, payload) VALUES (:at, :payload)', {
     at,
     payload: JSON.stringify(change),
   });
@@ -92,7 +93,7 @@ export class LiveHub {
   }
 
   #recent(): Promise<{ id: number; payload: Change }[]> {
-    return this.#db.rows('SELECT id, payload FROM live_event WHERE at > :since ORDER BY id', {
+    return sql(this.#db).rows('SELECT id, payload FROM live_event WHERE at > :since ORDER BY id', {
       since: new Date(this.#now().getTime() - OVERLAP_MS),
     });
   }

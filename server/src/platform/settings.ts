@@ -1,5 +1,6 @@
-import type { BookId } from '@zest/core';
-import type { Sql } from './database.js';
+import { sql } from './sql.js';
+import { isTimeZone, type BookId } from '@zest/core';
+import type { Db } from './database.js';
 
 /** What the shop has set of its limits; null is the common figure. */
 export interface HouseLimits {
@@ -9,29 +10,31 @@ export interface HouseLimits {
 }
 
 /** The rule book the shop has chosen, or null. */
-export async function chosenBook(db: Sql): Promise<BookId | null> {
+export async function chosenBook(db: Db): Promise<BookId | null> {
   return ((await readSetting(db, 'rule_book')) as BookId | undefined) ?? null;
 }
 
 /** The rule book the shop works by; until one is chosen, the one with the strictest nitrite. */
-export async function shopBook(db: Sql): Promise<BookId> {
+export async function shopBook(db: Db): Promise<BookId> {
   return (await chosenBook(db)) ?? 'eu';
 }
 
-export async function houseLimits(db: Sql): Promise<HouseLimits> {
+export async function houseLimits(db: Db): Promise<HouseLimits> {
   const kept = (await readSetting(db, 'house_limits')) as Partial<HouseLimits> | undefined;
   return { saltMinGPerKg: null, saltMaxGPerKg: null, nitriteFloorPpm: null, ...kept };
 }
 
-export async function saveSetting(db: Sql, name: string, value: unknown): Promise<void> {
-  await db.write(
+export async function saveSetting(db: Db, name: string, value: unknown): Promise<void> {
+  await sql(db).write(
     'INSERT INTO setting (name, value) VALUES (:name, :value) ON DUPLICATE KEY UPDATE value = :value',
     { name, value: JSON.stringify(value) },
   );
 }
 
-async function readSetting(db: Sql, name: string): Promise<unknown> {
-  const [row] = await db.rows<{ value: unknown }>('SELECT value FROM setting WHERE name = :name', { name });
+async function readSetting(db: Db, name: string): Promise<unknown> {
+  const [row] = await sql(db).rows<{ value: unknown }>('SELECT value FROM setting WHERE name = :name', {
+    name,
+  });
   return row?.value;
 }
 
@@ -41,7 +44,16 @@ export interface BenchRules {
   cureWitness: boolean;
 }
 
-export async function benchRules(db: Sql): Promise<BenchRules> {
+export async function benchRules(db: Db): Promise<BenchRules> {
   const kept = (await readSetting(db, 'bench_rules')) as Partial<BenchRules> | undefined;
   return { cureWitness: false, ...kept };
+}
+
+/** Where nobody has said where the shop stands. */
+const DEFAULT_ZONE = 'UTC';
+
+/** The time zone of the shop: its days, dates and clock times are told in it. */
+export async function timeZone(db: Db): Promise<string> {
+  const kept = await readSetting(db, 'time_zone');
+  return typeof kept === 'string' && isTimeZone(kept) ? kept : DEFAULT_ZONE;
 }

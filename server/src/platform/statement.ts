@@ -2,7 +2,11 @@ import { format } from 'mysql2';
 import toNumbered from 'named-placeholders';
 
 export type Value = string | number | boolean | Date | Buffer | null;
-type Rows = Value[][];
+/** A piece of SQL in the place of a value. */
+export interface Raw {
+  toSqlString: () => string;
+}
+export type Rows = (Value | Raw)[][];
 export type Params = Record<string, Value | (string | number)[]>;
 
 const compile = toNumbered();

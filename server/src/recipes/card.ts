@@ -1,11 +1,14 @@
 import type { Content } from 'pdfmake/interfaces.js';
 import {
-  STEP_SHAPES,
+  fillTokens,
   formatMass,
-  formatTemperature,
   pieceMassG,
   recipeFigures,
   recipeLabel,
+  stepInstruction,
+  stepTitle,
+  stepWords,
+  traitsOf,
   writeDose,
   type FormatOptions,
   type Gauge,
@@ -62,7 +65,7 @@ function lineTable({ recipe: { document }, library, notes, units }: CardInput): 
   const rows = figures.lines.map((figure): Content[] => {
     const pinned = notes.filter((n) => n.lineKey === figure.line.key).map((n) => n.sentence);
     const words = [
-      figure.line.spoken === undefined ? '' : `as written: ${figure.line.spoken}`,
+      figure.line.asWritten === undefined ? '' : `as written: ${figure.line.asWritten}`,
       figure.line.note ?? '',
       ...pinned,
     ];
@@ -88,22 +91,10 @@ function lineTable({ recipe: { document }, library, notes, units }: CardInput): 
 
 function stepText(step: MethodStep, index: number, { notes, units, recipe }: CardInput): Content {
   const entering = recipe.document.lines.filter((l) => l.entersAt === step.key).map((l) => l.name);
-  const caution = STEP_SHAPES[step.kind].caution;
+  const { caution } = traitsOf(step);
   const pinned = notes.filter((n) => n.stepKey === step.key).map((n) => n.sentence);
   const details = [
-    step.plateMm ? `${step.plateMm} mm plate${step.pass ? `, pass ${step.pass}` : ''}` : '',
-    step.bind ? `mix ${step.bind}` : '',
-    step.minutes
-      ? `${step.minutes} min${step.minMinutes && step.maxMinutes ? ` (${step.minMinutes}–${step.maxMinutes})` : ''}`
-      : '',
-    step.hours ? `${step.hours} h` : '',
-    step.lotKg ? `lots of ${step.lotKg} kg` : '',
-    step.chamberC === undefined ? '' : `chamber ${formatTemperature(step.chamberC, units)}`,
-    step.stopAboveC === undefined ? '' : `not above ${formatTemperature(step.stopAboveC, units)}`,
-    step.stopBelowC === undefined ? '' : `core at least ${formatTemperature(step.stopBelowC, units)}`,
-    step.fill ? `fill ${step.fill}` : '',
-    step.twist ?? '',
-    step.targetLossPct ? `to ${step.targetLossPct} % loss` : '',
+    ...stepWords(step).map((words) => fillTokens(words, units)),
     entering.length > 0 ? `goes in: ${entering.join(', ')}` : '',
     step.note ?? '',
     ...pinned,
@@ -111,7 +102,7 @@ function stepText(step: MethodStep, index: number, { notes, units, recipe }: Car
   return {
     margin: [0, 3, 0, 0],
     stack: [
-      { text: [{ text: `${index + 1}. ${step.title}. `, bold: true }, step.say] },
+      { text: [{ text: `${index + 1}. ${stepTitle(step)}. `, bold: true }, stepInstruction(step)] },
       ...(details.length > 0 ? [{ text: details.join(' · ') }] : []),
       ...(caution ? [{ text: caution, style: 'caution' }] : []),
     ],

@@ -1,7 +1,8 @@
+import { sql } from '../platform/sql.js';
 import { workingDocument, type NewRecipeDraft, type Person, type RecipeDraft } from '@zest/contract';
 import type { AppContext } from '../platform/app-context.js';
 import { once } from '../platform/commands.js';
-import type { Sql } from '../platform/database.js';
+import type { Db } from '../platform/database.js';
 import { announce } from '../platform/live.js';
 import { invalid, notFound, stale } from '../platform/problem.js';
 
@@ -13,12 +14,12 @@ const SELECT = `SELECT d.id, d.name, d.recipe_id AS recipeId, d.from_version_id 
   LEFT JOIN recipe_version v ON v.id = d.from_version_id LEFT JOIN recipe r ON r.id = v.recipe_id`;
 
 /** Recipes being written, the latest first. */
-export async function listRecipeDrafts(db: Sql): Promise<RecipeDraft[]> {
-  return (await db.rows<DraftRow>(`${SELECT} ORDER BY d.changed_at DESC LIMIT 200`)).map(toDraft);
+export async function listRecipeDrafts(db: Db): Promise<RecipeDraft[]> {
+  return (await sql(db).rows<DraftRow>(`${SELECT} ORDER BY d.changed_at DESC LIMIT 200`)).map(toDraft);
 }
 
-export async function mustFindRecipeDraft(db: Sql, id: string): Promise<RecipeDraft> {
-  const [row] = await db.rows<DraftRow>(`${SELECT} WHERE d.id = :id`, { id });
+export async function mustFindRecipeDraft(db: Db, id: string): Promise<RecipeDraft> {
+  const [row] = await sql(db).rows<DraftRow>(`${SELECT} WHERE d.id = :id`, { id });
   if (!row) throw notFound('This draft of a recipe');
   return toDraft(row);
 }
@@ -32,12 +33,12 @@ export async function addRecipeDraft(app: AppContext, person: Person, body: NewR
       ['fromVersionId', 'recipe_version'],
     ] as const) {
       if (body[field] === null) continue;
-      const known = await tx.rows(`SELECT id FROM ${table} WHERE id = :id`, { id: body[field] });
+      const known = await sql(tx).rows(`SELECT id FROM ${table} WHERE id = :id`, { id: body[field] });
       if (known.length === 0) {
         throw invalid([{ path: field, message: 'The recipe this begins from is not known here.' }]);
       }
     }
-    await tx.write(
+    await sql(tx).write(
       `INSERT INTO recipe_draft (id, recipe_id, from_version_id, name, document, person_id, changed_at)
        VALUES (:id, :recipeId, :fromVersionId, :name, :document, :personId, :now)`,
       { ...body, document: JSON.stringify(body.document), personId: person.id, now },
@@ -55,7 +56,7 @@ export async function changeRecipeDraft(
 ): Promise<void> {
   const now = app.now();
   await app.db.transaction(async (tx) => {
-    const changed = await tx.write(
+    const changed = await sql(tx).write(
       `UPDATE recipe_draft SET name = :name, document = :document, person_id = :personId, changed_at = :now,
          version = version + 1 WHERE id = :id AND version = :version`,
       { id, ...body, document: JSON.stringify(body.document), personId: person.id, now },
@@ -71,7 +72,7 @@ export async function changeRecipeDraft(
 /** Throws a draft away; false when it was already gone. */
 export function removeRecipeDraft(app: AppContext, id: string): Promise<boolean> {
   return app.db.transaction(async (tx) => {
-    const removed = await tx.write('DELETE FROM recipe_draft WHERE id = :id', { id });
+    const removed = await sql(tx).write('DELETE FROM recipe_draft WHERE id = :id', { id });
     announce(tx, app.now(), { topic: 'recipes' });
     return removed > 0;
   });

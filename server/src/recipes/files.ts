@@ -1,7 +1,9 @@
+import { sql } from '../platform/sql.js';
 import Papa from 'papaparse';
 import {
   InputError,
   METHOD_TEMPLATES,
+  fromFirstFormat,
   fromRows,
   toRows,
   type Ingredient,
@@ -17,7 +19,7 @@ import {
   type RecipeFile,
 } from '@zest/contract';
 import type { AppContext } from '../platform/app-context.js';
-import type { Sql } from '../platform/database.js';
+import type { Db } from '../platform/database.js';
 import { fromInputError, invalid } from '../platform/problem.js';
 import { addRecipeDraft } from './drafts.js';
 import { readLibrary } from './library.js';
@@ -32,7 +34,7 @@ export function toFile(recipe: Recipe, library: ReadonlyMap<string, Ingredient>)
   );
   return recipeFile.parse({
     format: RECIPE_FORMAT,
-    formatVersion: 1,
+    formatVersion: 2,
     name: recipe.name,
     version: recipe.versionNo,
     document: {
@@ -83,7 +85,7 @@ export async function importRecipe(app: AppContext, person: Person, body: Import
 }
 
 async function fromJson(
-  db: Sql,
+  db: Db,
   text: string,
   library: readonly Ingredient[],
 ): Promise<{ name: string; document: WorkingDocument }> {
@@ -98,7 +100,7 @@ async function fromJson(
       },
     ]);
   }
-  const read = recipeFile.safeParse(raw, { reportInput: true });
+  const read = recipeFile.safeParse(fromFirstFormat(raw), { reportInput: true });
   if (!read.success) throw invalid(issuesOf(read.error).slice(0, 20));
   const { lines, casing, ...rest } = read.data.document;
   return {
@@ -115,8 +117,8 @@ async function fromJson(
 }
 
 /** The shop's casing of that name, or none: it is chosen again. */
-async function findCasing(db: Sql, casing: { name: string }): Promise<WorkingDocument['casing']> {
-  const [row] = await db.rows<NonNullable<WorkingDocument['casing']>>(
+async function findCasing(db: Db, casing: { name: string }): Promise<WorkingDocument['casing']> {
+  const [row] = await sql(db).rows<NonNullable<WorkingDocument['casing']>>(
     `SELECT id AS casingId, name, CAST(calibre_mm AS DOUBLE) AS calibreMm, CAST(g_per_m AS DOUBLE) AS gPerM, material
      FROM casing WHERE name = :name`,
     { name: casing.name },

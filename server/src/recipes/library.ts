@@ -1,7 +1,8 @@
+import { sql } from '../platform/sql.js';
 import { PLAIN_FACTS, preBlendFacts, type Ingredient, type IngredientFacts } from '@zest/core';
 import { ingredientFacts, type LibraryItem } from '@zest/contract';
 import type { AppContext } from '../platform/app-context.js';
-import type { Sql } from '../platform/database.js';
+import type { Db } from '../platform/database.js';
 import { parsed } from '../platform/json.js';
 import { announce } from '../platform/live.js';
 import { invalid, notFound, stale } from '../platform/problem.js';
@@ -33,18 +34,18 @@ const SELECT = `SELECT i.id, i.name, i.form, i.role, CAST(i.nitrite_pct AS DOUBL
   FROM ingredient i`;
 
 /** Every ingredient with what is known of it, by name and form. */
-export async function listIngredients(db: Sql): Promise<LibraryItem[]> {
-  return (await db.rows<IngredientRow>(`${SELECT} ORDER BY i.name, i.form`)).map(toItem);
+export async function listIngredients(db: Db): Promise<LibraryItem[]> {
+  return (await sql(db).rows<IngredientRow>(`${SELECT} ORDER BY i.name, i.form`)).map(toItem);
 }
 
-export async function mustFindIngredient(db: Sql, id: string): Promise<LibraryItem> {
-  const [row] = await db.rows<IngredientRow>(`${SELECT} WHERE i.id = :id`, { id });
+export async function mustFindIngredient(db: Db, id: string): Promise<LibraryItem> {
+  const [row] = await sql(db).rows<IngredientRow>(`${SELECT} WHERE i.id = :id`, { id });
   if (!row) throw notFound('This ingredient');
   return toItem(row);
 }
 
 /** The library as the core reads it. */
-export async function readLibrary(db: Sql): Promise<Map<string, Ingredient>> {
+export async function readLibrary(db: Db): Promise<Map<string, Ingredient>> {
   return new Map((await listIngredients(db)).map((item) => [item.id, item]));
 }
 
@@ -117,9 +118,9 @@ export async function changeIngredient(
 }
 
 /** Stores facts, the strengths in their columns. */
-export async function saveFacts(tx: Sql, id: string, facts: IngredientFacts): Promise<void> {
+export async function saveFacts(tx: Db, id: string, facts: IngredientFacts): Promise<void> {
   const { saltPct, nitritePct, nitratePct } = facts.contents;
-  await tx.write(
+  await sql(tx).write(
     `UPDATE ingredient SET facts = :facts, salt_pct = :saltPct, nitrite_pct = :nitritePct,
        nitrate_pct = :nitratePct, version = version + 1 WHERE id = :id`,
     {
@@ -134,7 +135,7 @@ export async function saveFacts(tx: Sql, id: string, facts: IngredientFacts): Pr
 
 /** {@link preBlendFacts} of the shop's library. */
 export async function factsOfParts(
-  tx: Sql,
+  tx: Db,
   parts: readonly { ingredientId: string; gPerKg: number }[],
   self: string,
 ): Promise<IngredientFacts> {

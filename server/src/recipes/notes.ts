@@ -1,15 +1,16 @@
+import { sql } from '../platform/sql.js';
 import { v7 as uuid } from 'uuid';
 import type { NewTasting, Person, RecipeNote, RecipeStory } from '@zest/contract';
 import type { AppContext } from '../platform/app-context.js';
 import { once } from '../platform/commands.js';
-import type { Sql } from '../platform/database.js';
+import type { Db } from '../platform/database.js';
 import { parsed } from '../platform/json.js';
 import { announce } from '../platform/live.js';
 import { invalid, notFound } from '../platform/problem.js';
 
 /** Notes of a recipe that are not done with, the newest first. */
-export async function openNotes(db: Sql, recipeId: string): Promise<RecipeNote[]> {
-  const rows = await db.rows<Omit<RecipeNote, 'at'> & { at: Date }>(
+export async function openNotes(db: Db, recipeId: string): Promise<RecipeNote[]> {
+  const rows = await sql(db).rows<Omit<RecipeNote, 'at'> & { at: Date }>(
     `SELECT n.id, n.line_key AS lineKey, n.step_key AS stepKey, n.sentence, p.name AS person, n.at
      FROM recipe_note n JOIN person p ON p.id = n.person_id LEFT JOIN recipe_note_settled s ON s.note_id = n.id
      WHERE n.recipe_id = :recipeId AND s.id IS NULL ORDER BY n.at DESC LIMIT 100`,
@@ -42,7 +43,7 @@ export async function addNote(
   };
   await once(app.db, head, async (tx) => {
     await mustKnowRecipe(tx, recipeId);
-    await tx.write(
+    await sql(tx).write(
       `INSERT INTO recipe_note (id, recipe_id, line_key, step_key, sentence, person_id, at)
        VALUES (:id, :recipeId, :lineKey, :stepKey, :sentence, :personId, :now)`,
       { ...note, recipeId, personId: person.id, now },
@@ -60,14 +61,14 @@ export async function settleNote(
 ): Promise<void> {
   const now = app.now();
   await app.db.transaction(async (tx) => {
-    const [note] = await tx.rows<{ settled: string | null }>(
+    const [note] = await sql(tx).rows<{ settled: string | null }>(
       `SELECT s.id AS settled FROM recipe_note n LEFT JOIN recipe_note_settled s ON s.note_id = n.id
        WHERE n.id = :noteId AND n.recipe_id = :recipeId`,
       { noteId, recipeId },
     );
     if (!note) throw notFound('This note');
     if (note.settled !== null) return;
-    await tx.write(
+    await sql(tx).write(
       'INSERT IGNORE INTO recipe_note_settled (id, note_id, person_id, at) VALUES (:id, :noteId, :personId, :now)',
       { id: uuid(), noteId, personId: person.id, now },
     );
@@ -93,7 +94,7 @@ export async function addTasting(
     await mustKnowRecipe(tx, recipeId);
     const { id, batchId, ...document } = body;
     if (batchId !== null) {
-      const known = await tx.rows(
+      const known = await sql(tx).rows(
         `SELECT b.id FROM batch b JOIN recipe_version v ON v.id = b.recipe_version_id
          WHERE b.id = :batchId AND v.recipe_id = :recipeId`,
         { batchId, recipeId },
@@ -101,7 +102,7 @@ export async function addTasting(
       if (known.length === 0)
         throw invalid([{ path: 'batchId', message: 'This batch is not of this recipe.' }]);
     }
-    await tx.write(
+    await sql(tx).write(
       `INSERT INTO tasting (id, recipe_id, batch_id, document, person_id, at)
        VALUES (:id, :recipeId, :batchId, :document, :personId, :now)`,
       { id, recipeId, batchId, document: JSON.stringify(document), personId: person.id, now },
@@ -110,8 +111,8 @@ export async function addTasting(
   });
 }
 
-export async function listTastings(db: Sql, recipeId: string): Promise<RecipeStory['tastings']> {
-  const rows = await db.rows<{
+export async function listTastings(db: Db, recipeId: string): Promise<RecipeStory['tastings']> {
+  const rows = await sql(db).rows<{
     id: string;
     batchNumber: number | null;
     document: unknown;
@@ -130,7 +131,7 @@ export async function listTastings(db: Sql, recipeId: string): Promise<RecipeSto
   }));
 }
 
-async function mustKnowRecipe(db: Sql, id: string): Promise<void> {
-  const rows = await db.rows('SELECT id FROM recipe WHERE id = :id', { id });
+async function mustKnowRecipe(db: Db, id: string): Promise<void> {
+  const rows = await sql(db).rows('SELECT id FROM recipe WHERE id = :id', { id });
   if (rows.length === 0) throw notFound('This recipe');
 }

@@ -1,3 +1,4 @@
+import { sql } from '../platform/sql.js';
 import { v7 as uuid } from 'uuid';
 import { InputError, massToken, preBlendParts } from '@zest/core';
 import type { MakePreBlend, NewPreBlend, Person } from '@zest/contract';
@@ -5,7 +6,7 @@ import { addEvent, addParent, makeLot, nextLotCode, stockTransfer } from '../col
 import { postTransfers } from '../ledger/index.js';
 import type { AppContext } from '../platform/app-context.js';
 import { once } from '../platform/commands.js';
-import { DUPLICATE_KEY, errnoOf, type Transaction } from '../platform/database.js';
+import { DUPLICATE_KEY, errnoOf, type Db, type Transaction } from '../platform/database.js';
 import { announce } from '../platform/live.js';
 import { fromInputError, invalid } from '../platform/problem.js';
 import { factsOfParts, mustFindIngredient, saveFacts } from './library.js';
@@ -19,7 +20,7 @@ export async function addPreBlend(app: AppContext, person: Person, body: NewPreB
   await once(app.db, head, async (tx) => {
     const facts = await checked(() => factsOfParts(tx, body.parts, body.id));
     try {
-      await tx.write(
+      await sql(tx).write(
         `INSERT INTO ingredient (id, name, form, role, salt_pct, typed) VALUES (:id, :name, 'pre-blend', 'packet', 0, TRUE)`,
         { id: body.id, name: body.name },
       );
@@ -130,7 +131,7 @@ async function takeFrom(
   massMg: number,
   name: string,
 ): Promise<{ lot: PartLot; massMg: number }[]> {
-  const lots = await tx.rows<PartLot>(
+  const lots = await sql(tx).rows<PartLot>(
     `SELECT l.id, l.code, l.account_id AS accountId, COALESCE(b.amount - b.reserved, 0) AS freeMg,
        l.price_minor AS priceMinor, a.kind = 'gain' AS isSupply
      FROM lot l JOIN account a ON a.id = l.account_id LEFT JOIN balance b ON b.account_id = l.account_id
@@ -155,10 +156,10 @@ async function takeFrom(
 
 /** The lot of a pre-blend that a label is printed for. */
 export async function findPreBlendLot(
-  tx: Pick<Transaction, 'rows'>,
+  tx: Db,
   lotId: string,
 ): Promise<{ code: string; ingredientId: string; at: Date; massMg: number } | undefined> {
-  const [row] = await tx.rows<{ code: string; ingredientId: string; at: Date; massMg: number }>(
+  const [row] = await sql(tx).rows<{ code: string; ingredientId: string; at: Date; massMg: number }>(
     `SELECT l.code, l.ingredient_id AS ingredientId, l.received_at AS at, b.amount AS massMg
      FROM lot l JOIN balance b ON b.account_id = l.account_id
      WHERE l.id = :lotId AND l.supplier = 'made here' AND l.ingredient_id IS NOT NULL`,

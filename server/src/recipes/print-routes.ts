@@ -1,3 +1,4 @@
+import { sql } from '../platform/sql.js';
 import type { Request, Response, Router } from 'express';
 import { formatMass, type FormatOptions } from '@zest/core';
 import { PRE_BLEND_LABEL_PATH, RECIPE_FILE_PATH, RECIPE_SCHEMA_PATH, recipeFileSchema } from '@zest/contract';
@@ -34,7 +35,7 @@ export function printRoutes(router: Router, app: AppContext): void {
       send(response, 'text/csv', `${file}.csv`, toCsv(recipe, library));
     } else if (kind === 'card.pdf') {
       const { gauges } = await checkPublished(app.db, recipe);
-      const [shop] = await app.db.rows<{ value: string }>(
+      const [shop] = await sql(app.db).rows<{ value: string }>(
         "SELECT value FROM setting WHERE name = 'shop_name'",
       );
       const notes = await openNotes(app.db, recipe.id);

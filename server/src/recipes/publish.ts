@@ -1,3 +1,4 @@
+import { sql } from '../platform/sql.js';
 import { v7 as uuid } from 'uuid';
 import { blocking, checkRecipe, type Ingredient } from '@zest/core';
 import {
@@ -11,7 +12,7 @@ import {
 } from '@zest/contract';
 import type { AppContext } from '../platform/app-context.js';
 import { once } from '../platform/commands.js';
-import { DUPLICATE_KEY, errnoOf, type Sql, type Transaction } from '../platform/database.js';
+import { DUPLICATE_KEY, errnoOf, type Db, type Transaction } from '../platform/database.js';
 import { announce } from '../platform/live.js';
 import { invalid, stale } from '../platform/problem.js';
 import { chosenBook, houseLimits } from '../platform/settings.js';
@@ -45,14 +46,14 @@ export async function publishRecipe(
     const document = await mustObey(tx, draft, library, body.signed);
     const by: Publication = { at: now, personId: person.id, reason: body.reason, signed: body.signed };
     await writeVersion(tx, draft, body.id, document, by);
-    await tx.write('DELETE FROM recipe_draft WHERE id = :draftId', { draftId });
+    await sql(tx).write('DELETE FROM recipe_draft WHERE id = :draftId', { draftId });
     announce(tx, now, { topic: 'recipes' });
   });
   return recipeOf(app.db, body.id);
 }
 
 async function mustObey(
-  tx: Sql,
+  tx: Db,
   draft: RecipeDraft,
   library: ReadonlyMap<string, Ingredient>,
   signed: Record<string, string>,
@@ -138,7 +139,10 @@ async function writeVersion(
       { id: draft.recipeId, versionId, versionNo: (current?.versionNo ?? 0) + 1, document },
       by,
     );
-    await tx.write('UPDATE recipe SET name = :name WHERE id = :id', { id: draft.recipeId, name: draft.name });
+    await sql(tx).write('UPDATE recipe SET name = :name WHERE id = :id', {
+      id: draft.recipeId,
+      name: draft.name,
+    });
   } catch (error) {
     if (errnoOf(error) !== DUPLICATE_KEY) throw error;
     throw invalid([
@@ -150,8 +154,8 @@ async function writeVersion(
   }
 }
 
-async function recipeOf(db: Sql, versionId: string): Promise<string> {
-  const [row] = await db.rows<{ id: string }>(
+async function recipeOf(db: Db, versionId: string): Promise<string> {
+  const [row] = await sql(db).rows<{ id: string }>(
     'SELECT recipe_id AS id FROM recipe_version WHERE id = :versionId',
     {
       versionId,
@@ -161,7 +165,7 @@ async function recipeOf(db: Sql, versionId: string): Promise<string> {
 }
 
 /** What speaks against a published recipe today: its book or its ingredients may have changed since. */
-export async function checkPublished(db: Sql, recipe: Recipe) {
+export async function checkPublished(db: Db, recipe: Recipe) {
   return checkRecipe({
     name: recipe.name,
     document: recipe.document,

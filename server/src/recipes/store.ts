@@ -1,6 +1,7 @@
+import { sql } from '../platform/sql.js';
 import { recipeDocument, type Recipe, type RecipeDocument } from '@zest/contract';
 import { timesDose } from '@zest/core';
-import type { Sql } from '../platform/database.js';
+import type { Db } from '../platform/database.js';
 import { parsed } from '../platform/json.js';
 
 interface RecipeRow {
@@ -16,12 +17,12 @@ const NEWEST = `SELECT r.id, r.name, v.id AS versionId, v.version_no AS versionN
   WHERE v.version_no = (SELECT MAX(w.version_no) FROM recipe_version w WHERE w.recipe_id = r.id)`;
 
 /** The newest published version of every recipe, by name. */
-export async function listRecipes(db: Sql): Promise<Recipe[]> {
-  return (await db.rows<RecipeRow>(`${NEWEST} ORDER BY r.name`)).map(read);
+export async function listRecipes(db: Db): Promise<Recipe[]> {
+  return (await sql(db).rows<RecipeRow>(`${NEWEST} ORDER BY r.name`)).map(read);
 }
 
-export async function findRecipe(db: Sql, id: string): Promise<Recipe | undefined> {
-  const [row] = await db.rows<RecipeRow>(`${NEWEST} AND r.id = :id`, { id });
+export async function findRecipe(db: Db, id: string): Promise<Recipe | undefined> {
+  const [row] = await sql(db).rows<RecipeRow>(`${NEWEST} AND r.id = :id`, { id });
   return row && read(row);
 }
 
@@ -36,8 +37,8 @@ export interface Publication {
 }
 
 /** A new recipe with its first version. */
-export async function addRecipe(tx: Sql, recipe: Recipe, by: Publication): Promise<void> {
-  await tx.write('INSERT INTO recipe (id, name, parent_version_id) VALUES (:id, :name, :parent)', {
+export async function addRecipe(tx: Db, recipe: Recipe, by: Publication): Promise<void> {
+  await sql(tx).write('INSERT INTO recipe (id, name, parent_version_id) VALUES (:id, :name, :parent)', {
     id: recipe.id,
     name: recipe.name,
     parent: by.parentVersionId ?? null,
@@ -46,8 +47,8 @@ export async function addRecipe(tx: Sql, recipe: Recipe, by: Publication): Promi
 }
 
 /** One more version of a recipe; it never changes again. */
-export async function addVersion(tx: Sql, recipe: Omit<Recipe, 'name'>, by: Publication): Promise<void> {
-  await tx.write(
+export async function addVersion(tx: Db, recipe: Omit<Recipe, 'name'>, by: Publication): Promise<void> {
+  await sql(tx).write(
     `INSERT INTO recipe_version (id, recipe_id, version_no, published_at, published_by, reason, signed, document)
      VALUES (:versionId, :id, :versionNo, :at, :personId, :reason, :signed, :document)`,
     {
@@ -84,8 +85,8 @@ export interface VersionRow {
 }
 
 /** Every version of a recipe, the newest first. */
-export async function listVersions(db: Sql, recipeId: string): Promise<VersionRow[]> {
-  const rows = await db.rows<
+export async function listVersions(db: Db, recipeId: string): Promise<VersionRow[]> {
+  const rows = await sql(db).rows<
     Omit<VersionRow, 'document' | 'signed'> & { document: unknown; signed: unknown }
   >(
     `SELECT v.id, v.version_no AS no, v.published_at AS publishedAt, p.name AS person, v.reason, v.signed, v.document
@@ -101,8 +102,8 @@ export async function listVersions(db: Sql, recipeId: string): Promise<VersionRo
 }
 
 /** What the lead signed past when a version was published. */
-export async function signedAt(db: Sql, versionId: string): Promise<Record<string, string>> {
-  const [row] = await db.rows<{ signed: unknown }>(
+export async function signedAt(db: Db, versionId: string): Promise<Record<string, string>> {
+  const [row] = await sql(db).rows<{ signed: unknown }>(
     'SELECT signed FROM recipe_version WHERE id = :versionId',
     {
       versionId,
@@ -117,14 +118,14 @@ interface Family {
 }
 
 /** The recipe a variant began from, and the variants that began from a recipe. */
-export async function readFamily(db: Sql, recipeId: string): Promise<Family> {
-  const [parent] = await db.rows<NonNullable<Family['parent']>>(
+export async function readFamily(db: Db, recipeId: string): Promise<Family> {
+  const [parent] = await sql(db).rows<NonNullable<Family['parent']>>(
     `SELECT p.id AS recipeId, p.name, v.version_no AS versionNo
      FROM recipe r JOIN recipe_version v ON v.id = r.parent_version_id JOIN recipe p ON p.id = v.recipe_id
      WHERE r.id = :recipeId`,
     { recipeId },
   );
-  const variants = await db.rows<Family['variants'][number]>(
+  const variants = await sql(db).rows<Family['variants'][number]>(
     `SELECT r.id AS recipeId, r.name FROM recipe r JOIN recipe_version v ON v.id = r.parent_version_id
      WHERE v.recipe_id = :recipeId ORDER BY r.name`,
     { recipeId },

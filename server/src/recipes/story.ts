@@ -1,23 +1,9 @@
-import { asMade, casingWords, compareRecipes, declaration, type LabelPart, type MadeLine } from '@zest/core';
+import { asMade, casingWords, compareRecipes, declaration, type MadeBatch } from '@zest/core';
 import type { RecipeStory } from '@zest/contract';
-import type { Sql } from '../platform/database.js';
+import type { Db } from '../platform/database.js';
 import { notFound } from '../platform/problem.js';
 import { openNotes, listTastings } from './notes.js';
 import { findRecipe, listVersions, readFamily } from './store.js';
-
-/** A batch of a recipe as it was made; the batches area hands these in. */
-export interface MadeBatch {
-  id: string;
-  number: number;
-  versionNo: number;
-  state: 'open' | 'closed' | 'cancelled';
-  meatMg: number;
-  mixMg: number;
-  outMg: number;
-  meatMinor: number;
-  lines: MadeLine[];
-  parts: LabelPart[];
-}
 
 /** The last batches of a recipe, the newest first. */
 export type MadeBatches = (recipeId: string) => Promise<MadeBatch[]>;
@@ -26,7 +12,7 @@ export type MadeBatches = (recipeId: string) => Promise<MadeBatch[]>;
  * A recipe with everything that was learned making it.
  * @throws HttpProblem 404 when there is no such recipe
  */
-export async function readStory(db: Sql, recipeId: string, made: MadeBatches): Promise<RecipeStory> {
+export async function readStory(db: Db, recipeId: string, made: MadeBatches): Promise<RecipeStory> {
   const recipe = await findRecipe(db, recipeId);
   if (!recipe) throw notFound('This recipe');
   const versions = await listVersions(db, recipeId);

@@ -1,7 +1,8 @@
+import { MEAT_DIVISION_MG } from '@zest/core';
 import { useRef, type KeyboardEvent, type PointerEvent } from 'react';
 import type { FatWindow } from '@zest/core';
-import { COLOUR, FONT } from '../../app/theme.js';
-import { useUnits } from '../../app/units.js';
+import { COLOUR, FONT } from '../../ui/theme.js';
+import { useUnits } from '../../ui/units.js';
 import { BEAM_Y, layoutBeam, type BeamBlock, type BeamBlockInput } from './layout.js';
 
 export interface BeamProps {
@@ -115,7 +116,7 @@ export function Beam({ blocks, blend, window, onSize, onRest, onLock }: BeamProp
             key={block.id}
             block={block}
             locked={blocks.find((b) => b.id === block.id)?.locked ?? false}
-            label={units.mass(Math.round(block.massKg * 1e6), 20_000)}
+            label={units.mass(Math.round(block.massKg * 1e6), MEAT_DIVISION_MG)}
             onDown={(e) => {
               e.currentTarget.setPointerCapture(e.pointerId);
               drag.current = { id: block.id, startY: e.clientY, startKg: block.massKg };

@@ -1,5 +1,5 @@
-import { COLOUR, FONT } from '../../app/theme.js';
-import { useUnits } from '../../app/units.js';
+import { COLOUR, FONT } from '../../ui/theme.js';
+import { useUnits } from '../../ui/units.js';
 
 interface CasingStripProps {
   /** Metres needed for what is in the batch, used so far and left in the lot. */

@@ -1,7 +1,7 @@
 import Box from '@mui/material/Box';
-import { COLOUR, NUMERALS } from '../../app/theme.js';
-import { Tick, Triangle } from '../../app/Trouble.js';
-import { useUnits } from '../../app/units.js';
+import { COLOUR, NUMERALS } from '../../ui/theme.js';
+import { Tick, Triangle } from '../../ui/Trouble.js';
+import { useUnits } from '../../ui/units.js';
 
 interface GaugeBarProps {
   gauge: {

@@ -1,4 +1,4 @@
-import { COLOUR, FONT, MATERIAL_FILL } from '../../app/theme.js';
+import { COLOUR, FONT, MATERIAL_FILL } from '../../ui/theme.js';
 import type { Material } from '@zest/core';
 
 export interface JarProps {

@@ -1,6 +1,6 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
-import { NUMERALS } from '../../app/theme.js';
+import { NUMERALS } from '../../ui/theme.js';
 
 /** Number keys for a gloved hand. Gives out `0`–`9`, `.` and `Backspace`. */
 export function Keypad({

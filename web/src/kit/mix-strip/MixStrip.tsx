@@ -1,5 +1,5 @@
 import { MATERIALS, type Material } from '@zest/core';
-import { COLOUR, MATERIAL_FILL } from '../../app/theme.js';
+import { COLOUR, MATERIAL_FILL } from '../../ui/theme.js';
 
 interface MixStripProps {
   /** Kilograms of each material per kilogram of mix, in any unit; only their shares matter. */

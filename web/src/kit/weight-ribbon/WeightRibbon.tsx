@@ -1,7 +1,7 @@
 import { useId, useMemo } from 'react';
 import type { RibbonStation } from '@zest/core';
-import { COLOUR, FONT, MATERIAL_FILL } from '../../app/theme.js';
-import { useUnits } from '../../app/units.js';
+import { COLOUR, FONT, MATERIAL_FILL } from '../../ui/theme.js';
+import { useUnits } from '../../ui/units.js';
 import { layoutRibbon } from './layout.js';
 
 interface RibbonProps {

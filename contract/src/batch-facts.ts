@@ -1,0 +1,171 @@
+import { z } from 'zod';
+import {
+  BOOK_IDS,
+  MARK_KINDS,
+  READING_NAMES,
+  STEP_ORIGINS,
+  type BatchFacts,
+  type MarkFact,
+  type ReadingFact,
+  type ShopFacts,
+  type TransferFact,
+} from '@zest/core';
+import { day, instant } from './fields.js';
+import { recipeDocument, recipeLine } from './recipes.js';
+import { id } from './route.js';
+import { methodStep } from './steps.js';
+
+export const BATCH_STATES = ['open', 'closed', 'cancelled'] as const;
+export const TRANSFER_HOWS = ['scale', 'typed', 'derived'] as const;
+export const READING_HOWS = ['scale', 'probe', 'typed'] as const;
+
+export const transferFact = z.object({
+  id,
+  from: id,
+  to: id,
+  amount: z.int(),
+  at: instant,
+  stepId: id.nullable(),
+  lineId: id.nullable(),
+  person: z.string().nullable(),
+  deviceId: z.string().nullable(),
+  withId: id.nullable(),
+  how: z.enum(TRANSFER_HOWS),
+  reversesId: id.nullable(),
+  reason: z.string().nullable(),
+}) as unknown as z.ZodType<TransferFact>;
+
+export const readingFact = z.object({
+  id,
+  stepId: id,
+  kind: z.enum(READING_NAMES),
+  value: z.number(),
+  load: z.int(),
+  at: instant,
+  person: z.string(),
+  how: z.enum(READING_HOWS),
+  transferId: id.nullable(),
+}) as unknown as z.ZodType<ReadingFact>;
+
+export const markFact = z.object({
+  id,
+  stepId: id.nullable(),
+  kind: z.enum(MARK_KINDS),
+  subject: z.string(),
+  note: z.string(),
+  value: z.number().nullable(),
+  at: instant,
+  person: z.string(),
+  second: z.string().nullable(),
+}) as unknown as z.ZodType<MarkFact>;
+
+const stepFact = z.object({
+  id,
+  position: z.int(),
+  document: methodStep,
+  placeAccountId: id.nullable(),
+  casingAccountId: id.nullable(),
+  origin: z.enum(STEP_ORIGINS).nullable(),
+  originNo: z.int().nullable(),
+  closedAt: instant.nullable(),
+  closedBy: z.string().nullable(),
+  overrideReason: z.string().nullable(),
+  leftOut: z.boolean(),
+  version: z.int(),
+});
+
+const lineFact = z.object({
+  id,
+  stepId: id,
+  position: z.int(),
+  kind: z.enum(['meat', 'dry']),
+  name: z.string(),
+  lotId: id,
+  lotCode: z.string(),
+  lotAccountId: id,
+  placeAccountId: id,
+  plannedMg: z.int().nullable(),
+  seasonsStepId: id.nullable(),
+  document: recipeLine.nullable(),
+  fatPct: z.number().nullable(),
+  fatSd: z.number().nullable(),
+});
+
+const accountFact = z.object({
+  id,
+  kind: z.enum(['lot', 'place', 'loss', 'gain', 'supplier', 'customer']),
+  measure: z.enum(['mg', 'mm', 'pc']),
+  name: z.string(),
+  lotKind: z.enum(['trim', 'ingredient', 'casing', 'product', 'rework']).nullable(),
+  lotCode: z.string().nullable(),
+  fatPct: z.number().nullable(),
+  fatSd: z.number().nullable(),
+  role: z.string().nullable(),
+  priceMinor: z.number().nullable(),
+  lotStatus: z.enum(['available', 'hold', 'rejected']).nullable(),
+  species: z.string().nullable(),
+  saltGPerKg: z.number().nullable(),
+  nitritePpm: z.number().nullable(),
+  balance: z.number().nullable(),
+});
+
+const batchHead = z.object({
+  id,
+  number: z.int(),
+  recipeId: id,
+  recipeName: z.string(),
+  versionNo: z.int(),
+  recipe: recipeDocument,
+  state: z.enum(BATCH_STATES),
+  plannedFor: day,
+  plannedMeatMg: z.int(),
+  windowMinPct: z.number(),
+  windowMaxPct: z.number(),
+  openedAt: instant,
+  owner: z.string().nullable(),
+  heat: z.string().nullable(),
+  signed: z.record(z.string(), z.string()),
+  meetsOther: z.boolean(),
+  provenRuns: z.int(),
+  version: z.int(),
+});
+
+/** A batch as its list of facts; every screen folds it with the same function as the server. */
+export const batchFacts = z.object({
+  n: z.int(),
+  batch: batchHead,
+  steps: z.array(stepFact),
+  lines: z.array(lineFact),
+  transfers: z.array(transferFact),
+  readings: z.array(readingFact),
+  marks: z.array(markFact),
+  acceptances: z.array(z.object({ lineId: id, weighedMg: z.int() })),
+  notices: z.array(z.object({ sentence: z.string() })),
+  fatTest: z.object({ fatPct: z.number(), fatSd: z.number(), at: instant }).nullable(),
+  accounts: z.array(accountFact),
+  casing: z
+    .object({ lotId: id, lotCode: z.string(), accountId: id, leftMm: z.int(), gPerM: z.number() })
+    .nullable(),
+  productAccountId: id.nullable(),
+  reworkAccountId: id.nullable(),
+}) as unknown as z.ZodType<BatchFacts>;
+
+/** What a batch is judged with besides its own facts. */
+export const shopFacts = z.object({
+  book: z.enum(BOOK_IDS),
+  cureWitness: z.boolean(),
+  scales: z.array(
+    z.object({
+      id: z.string(),
+      name: z.string(),
+      capacityMg: z.int(),
+      divisionMg: z.int(),
+      tubMg: z.int(),
+    }),
+  ),
+  learned: z.object({
+    usual: z.record(z.string(), z.object({ runs: z.int(), mean: z.number(), sd: z.number() })),
+    figures: z.array(z.object({ name: z.string(), value: z.number(), unit: z.string(), runs: z.int() })),
+  }),
+  now: instant,
+}) as unknown as z.ZodType<ShopFacts>;

@@ -1,0 +1,41 @@
+import { stepTitle } from '../steps/index.js';
+import type { BatchFacts } from './facts.js';
+import type { EntryView } from './view.js';
+
+/** The name of an account as people of the batch would say it. */
+export function accountName(facts: BatchFacts, id: string): string {
+  const step = facts.steps.find((s) => s.placeAccountId === id);
+  if (step) return stepTitle(step.document);
+  if (id === facts.productAccountId) return 'finished goods';
+  const account = facts.accounts.find((a) => a.id === id);
+  if (!account) return id;
+  const code = account.lotCode && account.lotCode !== account.name ? ` ${account.lotCode}` : '';
+  return `${account.name}${code}`;
+}
+
+/** Every entry of the ledger that belongs to the batch, with what was taken back of it. */
+export function entriesView(facts: BatchFacts): EntryView[] {
+  const reversed = new Set(facts.transfers.flatMap((t) => (t.reversesId ? [t.reversesId] : [])));
+  const measure = new Map(facts.accounts.map((a) => [a.id, a.measure]));
+  const names = new Map<string, string>();
+  const name = (id: string) => {
+    const known = names.get(id) ?? accountName(facts, id);
+    names.set(id, known);
+    return known;
+  };
+  return facts.transfers.map((t) => ({
+    id: t.id,
+    at: t.at,
+    person: t.person ?? '',
+    stepId: t.stepId,
+    from: name(t.from),
+    to: name(t.to),
+    amount: t.amount,
+    measure: measure.get(t.from) ?? 'mg',
+    how: t.how,
+    lineId: t.lineId,
+    reversesId: t.reversesId,
+    reversed: reversed.has(t.id),
+    reason: t.reason,
+  }));
+}

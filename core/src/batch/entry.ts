@@ -1,0 +1,171 @@
+import type { MarkKind } from '../bench/marks.js';
+import { LOSSES, lossReason } from '../ledger/losses.js';
+import { SHOP_ACCOUNTS } from '../ledger/shop-accounts.js';
+import { inputError } from '../errors/index.js';
+import { massToken } from '../quantity/tokens.js';
+import { stepKind, stepTitle, traitsOf } from '../steps/index.js';
+import type { BatchFacts, StepFact, TransferFact } from './facts.js';
+import { accountAfter } from './places.js';
+
+/** What a hand enters at the bench; each carries the id it was given when it was made. Masses mg. */
+export type BenchEntry =
+  | { kind: 'weighing'; body: { id: string; lineId: string; massMg: number } }
+  | { kind: 'out'; body: OutEntry }
+  | { kind: 'casing'; body: { id: string; stepId: string; lengthMm: number } }
+  | {
+      kind: 'reading';
+      body: { id: string; stepId: string; kind: string; value: number; load?: number | undefined };
+    }
+  | { kind: 'mark'; body: MarkEntry }
+  | { kind: 'close'; body: { id: string; stepId: string } };
+
+export interface OutEntry {
+  id: string;
+  stepId: string;
+  to: 'next' | 'loss' | 'rework';
+  reason?: string | undefined;
+  note?: string | undefined;
+  massMg: number;
+  pieces?: number | undefined;
+}
+
+interface MarkEntry {
+  id: string;
+  stepId: string | null;
+  kind: MarkKind;
+  subject?: string | undefined;
+  note?: string | undefined;
+  value?: number | null | undefined;
+}
+
+/** The part of a batch's facts that tells where entries go; entries do not change it. */
+export type BatchFrame = Pick<
+  BatchFacts,
+  'steps' | 'lines' | 'casing' | 'productAccountId' | 'reworkAccountId'
+>;
+
+/** A move that an entry makes. */
+export type EntryMove = Pick<
+  TransferFact,
+  'id' | 'from' | 'to' | 'amount' | 'stepId' | 'lineId' | 'withId' | 'reason'
+> & {
+  stepId: string;
+  /** Computed from the entry, not shown by a scale. */
+  derived: boolean;
+};
+
+/** A reading that comes with a move: pieces that are weighed on are counted by it. */
+export interface EntryReading {
+  id: string;
+  stepId: string;
+  kind: string;
+  value: number;
+  transferId: string;
+}
+
+export interface EntryMoves {
+  moves: [EntryMove, ...EntryMove[]];
+  readings: EntryReading[];
+}
+
+type MovingEntry = Extract<BenchEntry, { kind: 'weighing' | 'out' | 'casing' }>;
+
+/**
+ * Where the mass or the casing of an entry goes from and to.
+ *
+ * @param newId makes the ids of what comes with the entry; its own id is the sender's
+ * @returns undefined when the line, the step or the casing is not of this batch
+ * @throws InputError naming the field that does not fit the step
+ */
+export function movesOf(frame: BatchFrame, entry: MovingEntry, newId: () => string): EntryMoves | undefined {
+  switch (entry.kind) {
+    case 'weighing':
+      return weighingMoves(frame, entry.body);
+    case 'out':
+      return outMoves(frame, entry.body, newId);
+    case 'casing':
+      return casingMoves(frame, entry.body, newId);
+  }
+}
+
+const PLAIN = { lineId: null, withId: null, reason: null, derived: false };
+
+function weighingMoves(
+  frame: BatchFrame,
+  { id, lineId, massMg }: { id: string; lineId: string; massMg: number },
+): EntryMoves | undefined {
+  const line = frame.lines.find((l) => l.id === lineId);
+  if (!line) return undefined;
+  const { lotAccountId: from, placeAccountId: to, stepId } = line;
+  return { moves: [{ ...PLAIN, id, from, to, amount: massMg, stepId, lineId }], readings: [] };
+}
+
+function outMoves(frame: BatchFrame, body: OutEntry, newId: () => string): EntryMoves | undefined {
+  const step = frame.steps.find((s) => s.id === body.stepId);
+  if (!step) return undefined;
+  const traits = traitsOf(step.document);
+  const from = traits.tastes ? accountAfter(frame, step) : step.placeAccountId;
+  if (from === null) throw inputError('stepId', `Nothing is weighed out of ${stepTitle(step.document)}.`);
+  const { id, massMg: amount, pieces } = body;
+  if (pieces !== undefined && !(body.to === 'next' && traits.pieces))
+    throw inputError('pieces', 'Pieces are counted where links, coils or patties are made.');
+  const to = targetOf(frame, step, body);
+  if (to === null) return undefined;
+  return {
+    moves: [{ ...PLAIN, id, from, to, amount, stepId: step.id, reason: body.note ?? null }],
+    readings: pieces === undefined ? [] : countedByWeight(step.id, id, amount, pieces, newId),
+  };
+}
+
+function targetOf(frame: BatchFrame, step: StepFact, body: OutEntry): string | null {
+  if (body.to === 'next') return accountAfter(frame, step);
+  if (body.to === 'rework') return frame.reworkAccountId;
+  const allowed = stepKind(step.document.kind).losses;
+  const reason = lossReason(body.reason);
+  if (!reason || !allowed.includes(reason))
+    throw inputError('reason', `Name the loss: ${allowed.join(', ')}.`);
+  return LOSSES[reason].account;
+}
+
+/** What is weighed on counts its pieces; a single one is a sample too. */
+function countedByWeight(
+  stepId: string,
+  transferId: string,
+  massMg: number,
+  pieces: number,
+  newId: () => string,
+): EntryReading[] {
+  const counted = { id: newId(), stepId, kind: 'tally', value: pieces, transferId };
+  return pieces === 1
+    ? [counted, { id: newId(), stepId, kind: 'sample', value: massMg, transferId }]
+    : [counted];
+}
+
+/** Metres out of their lot, and with them the casing's own mass into the step. */
+function casingMoves(
+  { steps, casing }: BatchFrame,
+  { id, stepId, lengthMm }: { id: string; stepId: string; lengthMm: number },
+  newId: () => string,
+): EntryMoves | undefined {
+  const step = steps.find((s) => s.id === stepId);
+  if (!step?.placeAccountId || !step.casingAccountId || !casing) return undefined;
+  const metres = { ...PLAIN, id, from: casing.accountId, to: step.casingAccountId, amount: lengthMm, stepId };
+  const massMg = Math.round(lengthMm * casing.gPerM);
+  const mass = {
+    ...PLAIN,
+    id: newId(),
+    from: SHOP_ACCOUNTS.casingMass,
+    to: step.placeAccountId,
+    amount: massMg,
+    stepId,
+    withId: id,
+    derived: true,
+  };
+  return { moves: massMg > 0 ? [metres, mass] : [metres], readings: [] };
+}
+
+/** Why a shortfall is booked, and what the lead reads of it. */
+export const SHORTFALL_REASON = 'More was weighed than the books had.';
+export function shortfallSentence(amount: number): string {
+  return `${massToken(amount)} more was taken from a lot than the books had; it was booked as found.`;
+}

@@ -1,0 +1,221 @@
+import type { MarkKind } from '../bench/marks.js';
+import type { AccountKind, Measure } from '../ledger/types.js';
+import type { UsualLoss } from '../bench/hints.js';
+import type { RecipeDocument, RecipeLine } from '../recipe/document.js';
+import type { BookId } from '../rules/books.js';
+import type { MethodStep } from '../steps/index.js';
+import type { ShopScale } from '../weighing/shop-scales.js';
+
+/** What is known of a batch, as the database holds it. Masses mg, times ISO in UTC. */
+export interface BatchFacts {
+  /** Running number of the latest fact: whoever holds `n` asks for what came after it. */
+  n: number;
+  batch: BatchHead;
+  steps: StepFact[];
+  lines: LineFact[];
+  transfers: TransferFact[];
+  readings: ReadingFact[];
+  marks: MarkFact[];
+  acceptances: { lineId: string; weighedMg: number }[];
+  notices: { sentence: string }[];
+  /** The latest test of the ground blend that still stands. */
+  fatTest: { fatPct: number; fatSd: number; at: string } | null;
+  /** Every account that the batch touches, its lots and places among them. */
+  accounts: AccountFact[];
+  casing: CasingFact | null;
+  productAccountId: string | null;
+  /** Lots of good meat kept apart from this batch. */
+  reworkAccountId: string | null;
+}
+
+export interface BatchHead {
+  id: string;
+  number: number;
+  recipeId: string;
+  recipeName: string;
+  versionNo: number;
+  /** At the heat the batch is made at. */
+  recipe: RecipeDocument;
+  state: 'open' | 'closed' | 'cancelled';
+  plannedFor: string;
+  plannedMeatMg: number;
+  windowMinPct: number;
+  windowMaxPct: number;
+  openedAt: string;
+  owner: string | null;
+  /** The heat variant it is made at. */
+  heat: string | null;
+  signed: Record<string, string>;
+  /** A batch of another owner is made on the same day. */
+  meetsOther: boolean;
+  /** Earlier batches of this very version that passed their tasting. */
+  provenRuns: number;
+  version: number;
+}
+
+/** What a step that the method does not have was put in for. */
+export const STEP_ORIGINS = ['fat', 'taste', 'late'] as const;
+export type StepOrigin = (typeof STEP_ORIGINS)[number];
+
+export interface StepFact {
+  id: string;
+  position: number;
+  document: MethodStep;
+  placeAccountId: string | null;
+  /** Where its casing is booked, in mm; only where casing is filled. */
+  casingAccountId: string | null;
+  /** What it corrects, and the how many-eth correction of that kind it belongs to. */
+  origin: StepOrigin | null;
+  originNo: number | null;
+  closedAt: string | null;
+  closedBy: string | null;
+  overrideReason: string | null;
+  /** Taken out by a change of method. */
+  leftOut: boolean;
+  version: number;
+}
+
+export interface LineFact {
+  id: string;
+  stepId: string;
+  position: number;
+  kind: 'meat' | 'dry';
+  name: string;
+  lotId: string;
+  lotCode: string;
+  lotAccountId: string;
+  placeAccountId: string;
+  /** Meats, and lines that season a correction: what is due. */
+  plannedMg: number | null;
+  /** The step whose meat it seasons; null for the lines of the recipe, which season all of it. */
+  seasonsStepId: string | null;
+  document: RecipeLine | null;
+  /** Meats: the fat as it was thought to be when the line was written. */
+  fatPct: number | null;
+  fatSd: number | null;
+}
+
+/** How a weight became known: shown by a scale, typed, or computed from others. */
+export type TransferHow = 'scale' | 'typed' | 'derived';
+
+export interface TransferFact {
+  id: string;
+  from: string;
+  to: string;
+  /** Whole number above 0 in the measure of both accounts. */
+  amount: number;
+  at: string;
+  stepId: string | null;
+  lineId: string | null;
+  person: string | null;
+  /** The scale that showed it. */
+  deviceId: string | null;
+  /** The entry it was made together with, and goes with when that is taken back. */
+  withId: string | null;
+  how: TransferHow;
+  reversesId: string | null;
+  reason: string | null;
+}
+
+/** How a figure became known: from a scale, from a probe, or typed. */
+export type ReadingHow = 'scale' | 'probe' | 'typed';
+
+export interface ReadingFact {
+  id: string;
+  stepId: string;
+  kind: string;
+  value: number;
+  /** Mixer load or emulsion lot; 0 is the whole step. */
+  load: number;
+  at: string;
+  person: string;
+  how: ReadingHow;
+  /** The weighing it was counted by. */
+  transferId: string | null;
+}
+
+export interface MarkFact {
+  id: string;
+  stepId: string | null;
+  kind: MarkKind;
+  subject: string;
+  note: string;
+  value: number | null;
+  at: string;
+  person: string;
+  second: string | null;
+}
+
+export interface AccountFact {
+  id: string;
+  kind: AccountKind;
+  measure: Measure;
+  name: string;
+  lotKind: 'trim' | 'ingredient' | 'casing' | 'product' | 'rework' | null;
+  lotCode: string | null;
+  fatPct: number | null;
+  fatSd: number | null;
+  role: string | null;
+  priceMinor: number | null;
+  lotStatus: 'available' | 'hold' | 'rejected' | null;
+  species: string | null;
+  /** What salted or cured material brings with it. */
+  saltGPerKg: number | null;
+  nitritePpm: number | null;
+  /** What a lot still has; null where nothing is counted. */
+  balance: number | null;
+}
+
+/** An account about whose lot nothing is to be known. */
+export function plainAccount(account: Pick<AccountFact, 'id' | 'kind' | 'measure' | 'name'>): AccountFact {
+  return {
+    ...account,
+    lotKind: null,
+    lotCode: null,
+    fatPct: null,
+    fatSd: null,
+    role: null,
+    priceMinor: null,
+    lotStatus: null,
+    species: null,
+    saltGPerKg: null,
+    nitritePpm: null,
+    balance: null,
+  };
+}
+
+export interface CasingFact {
+  lotId: string;
+  lotCode: string;
+  accountId: string;
+  leftMm: number;
+  /** Mass of the casing itself, g per m. */
+  gPerM: number;
+}
+
+/** What a batch is judged with besides its own facts. */
+export interface ShopFacts {
+  book: BookId;
+  /** Cure is confirmed by a second person. */
+  cureWitness: boolean;
+  scales: readonly ShopScale[];
+  /** What the last batches of the shop have taught. */
+  learned: Learned;
+  /** Now, ISO in UTC. */
+  now: string;
+}
+
+export interface LearnedFigure {
+  name: string;
+  value: number;
+  unit: string;
+  runs: number;
+}
+
+export interface Learned {
+  /** By kind of step, the part of the mass that its machine keeps. */
+  usual: Readonly<Record<string, UsualLoss>>;
+  figures: readonly LearnedFigure[];
+}
+
+export const NOTHING_LEARNED: Learned = { usual: {}, figures: [] };

@@ -1,0 +1,162 @@
+import type { TasteState } from '../bench/taste-state.js';
+import { massToken } from '../quantity/tokens.js';
+import { readingKind, readingsOf, traitsOf, type ReadingAsk, type StepLike } from '../steps/index.js';
+import { loadStates, type LoadReading } from './loads.js';
+import type { Missing } from './view.js';
+
+/** A line as the gate of its step looks at it. Masses mg. */
+export interface GateLine {
+  name: string;
+  required: boolean;
+  weighedMg: number;
+  lowMg: number;
+  highMg: number;
+  /** A cure that a second person has to confirm, and nobody has. */
+  unconfirmed?: boolean | undefined;
+  /** The lot it comes from is on hold or rejected. */
+  lotHeld?: boolean | undefined;
+  /** Somebody has accepted a weight outside the band, with a reason. */
+  accepted: boolean;
+}
+
+/** What is known of a step when somebody asks to close it. Masses in mg. */
+export interface GateFacts {
+  step: StepLike;
+  asks: readonly ReadingAsk[];
+  lines: readonly GateLine[];
+  readings: readonly (Omit<LoadReading, 'load'> & { load?: number | undefined })[];
+  /** Loads or lots the step is made in; 1 unless the mix needs more. */
+  loads?: number | undefined;
+  /** Loads put aside with a reason. */
+  skippedLoads?: readonly number[] | undefined;
+  /** The machine was checked before it ran; undefined where there is nothing to check. */
+  ready?: boolean | undefined;
+  /** What the tasting is worth; undefined where it does not matter here. */
+  taste?: Pick<TasteState, 'state' | 'sentence'> | undefined;
+  /** The cure of a batch that is smoked, dried or held warm was left out. */
+  cureLeftOut?: boolean | undefined;
+  /** Metres of casing have been entered; undefined where none is used. */
+  casingUsed?: boolean | undefined;
+  inMg: number;
+  outMg: number;
+  /** What has neither gone on nor been named yet. */
+  balanceMg?: number | undefined;
+  /** Steps before it that are still being worked at. */
+  stillOpen?: readonly string[] | undefined;
+}
+
+/**
+ * What still stands between a step and its closing, in the order a person would mend it.
+ * Empty means the step may close.
+ */
+export function stepGate(facts: GateFacts): Missing[] {
+  return [
+    ...missingBefore(facts),
+    ...missingReady(facts),
+    ...facts.lines.flatMap(missingLine),
+    ...missingMass(facts),
+    ...missingLoads(facts),
+    ...missingReadings(facts),
+    ...missingTaste(facts),
+  ];
+}
+
+/** What is still being worked at upstream may yet come in. */
+function missingBefore({ stillOpen = [] }: GateFacts): Missing[] {
+  return stillOpen.map((title) => ({
+    what: 'earlier',
+    sentence: `${title} is still open: more may come from it. Close it first.`,
+  }));
+}
+
+function missingReady(facts: GateFacts): Missing[] {
+  const missing: Missing[] = [];
+  if (facts.ready === false) {
+    missing.push({ what: 'ready', sentence: 'Nobody has said that the machine is ready and safe.' });
+  }
+  if (facts.cureLeftOut) {
+    missing.push({
+      what: 'cure',
+      sentence:
+        'This batch has no cure: no cold smoke, no low and slow programme, no drying. Cook it through at once, or the lead signs.',
+    });
+  }
+  return missing;
+}
+
+function inLoads(facts: GateFacts): boolean {
+  return (facts.loads ?? 1) > 1;
+}
+
+function missingLoads(facts: GateFacts): Missing[] {
+  if (!inLoads(facts)) return [];
+  const states = loadStates({
+    loads: facts.loads ?? 1,
+    massMg: facts.inMg,
+    asks: facts.asks,
+    readings: facts.readings.map((r) => ({ ...r, load: r.load ?? 0 })),
+    skipped: facts.skippedLoads ?? [],
+  });
+  return states.flatMap((s) =>
+    s.missing.map(({ sentence }) => ({ what: `load:${s.load}`, sentence: `Load ${s.load}: ${sentence}` })),
+  );
+}
+
+function missingTaste({ taste }: GateFacts): Missing[] {
+  if (!taste || taste.state === 'passed' || taste.state === 'skipped') return [];
+  return [{ what: 'taste', sentence: taste.sentence }];
+}
+
+function missingLine(line: GateLine): Missing[] {
+  const missing = (sentence: string, about = 'line'): Missing[] => [
+    { what: `${about}:${line.name}`, sentence },
+  ];
+  if (line.unconfirmed && line.weighedMg > 0)
+    return missing(`${line.name}: a second person has not confirmed its weight yet.`, 'cure');
+  if (line.accepted) return [];
+  if (line.lotHeld)
+    return missing(`The lot of ${line.name} is on hold: the lead releases it, or another lot is taken.`);
+  if (line.weighedMg === 0) return line.required ? missing(`${line.name} has no weight yet.`) : [];
+  if (line.weighedMg < line.lowMg)
+    return missing(`${line.name} is ${massToken(line.lowMg - line.weighedMg)} short of its band.`);
+  if (line.weighedMg > line.highMg)
+    return missing(
+      `${line.name} is over its due weight: take out, grow the batch, or accept it with a reason.`,
+    );
+  return [];
+}
+
+/** Less than this part of what came in is left to be explained later. */
+export const LEFT_PART = 0.03;
+
+function missingMass(facts: GateFacts): Missing[] {
+  const traits = traitsOf(facts.step);
+  if (traits.mass === 'none') return [];
+  if (facts.inMg <= 0) return [{ what: 'in', sentence: 'Nothing has come into this step yet.' }];
+  if (facts.outMg <= 0 && traits.mass !== 'passes on') {
+    return [{ what: 'out', sentence: 'The kilograms that came out have not been weighed.' }];
+  }
+  const leftMg = facts.balanceMg ?? 0;
+  if (traits.closesEmpty && leftMg > facts.inMg * LEFT_PART) {
+    return [
+      {
+        what: 'leftovers',
+        sentence: `${massToken(leftMg)} of what came in has no destination yet: weigh it on, name the loss, or keep it as rework.`,
+      },
+    ];
+  }
+  return facts.casingUsed === false
+    ? [{ what: 'casing', sentence: 'The casing that was used has not been entered.' }]
+    : [];
+}
+
+function missingReadings(facts: GateFacts): Missing[] {
+  return facts.asks.flatMap((ask) => {
+    const kind = readingKind(ask.kind);
+    if (inLoads(facts) && kind.perLoad) return [];
+    if (kind.given === 'judgement' && facts.taste) return [];
+    const values = readingsOf(facts.readings, ask.kind).map((r) => r.value);
+    const sentence = values.length === 0 ? kind.asked : kind.judge(ask, values);
+    return sentence === null ? [] : [{ what: ask.kind, sentence }];
+  });
+}

@@ -1,0 +1,50 @@
+export { apply, type Fact } from './apply.js';
+export {
+  SHORTFALL_REASON,
+  movesOf,
+  shortfallSentence,
+  type BatchFrame,
+  type BenchEntry,
+  type EntryMove,
+  type EntryMoves,
+} from './entry.js';
+export {
+  NOTHING_LEARNED,
+  STEP_ORIGINS,
+  plainAccount,
+  type AccountFact,
+  type BatchFacts,
+  type BatchHead,
+  type Learned,
+  type LineFact,
+  type MarkFact,
+  type ReadingFact,
+  type ReadingHow,
+  type ShopFacts,
+  type StepFact,
+  type StepOrigin,
+  type TransferFact,
+  type TransferHow,
+} from './facts.js';
+export { fold, summarise } from './fold.js';
+export { stepGate, type GateFacts } from './gate.js';
+export { learnedFrom } from './learned.js';
+export { loadStates } from './loads.js';
+export { madeBatch, type MadeBatch } from './made.js';
+export { batchMasses, sumWhere, type BatchMasses } from './masses.js';
+export { meatBasis, weighStep } from './meat-basis.js';
+export { placeForMeat } from './places.js';
+export { playEntry, settled, type EntryBy } from './play-entry.js';
+export { settlement, type DerivedMove } from './settle.js';
+export { isWeighed, tasksOf, type CasingTask, type ReadTask, type Task, type WeighedTask } from './tasks.js';
+export type {
+  BatchCosts,
+  BatchProcess,
+  BatchSummary,
+  BatchView,
+  BatchWeighing,
+  EntryView,
+  LineView,
+  Missing,
+  StepView,
+} from './view.js';

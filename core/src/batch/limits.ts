@@ -1,0 +1,92 @@
+import { recipeFigures } from '../recipe/figures.js';
+import { gauges, type Gauge } from '../recipe/gauges.js';
+import { NO_CONTENTS, PLAIN_FACTS, type Ingredient } from '../recipe/ingredient.js';
+import type { RecipeLine } from '../recipe/document.js';
+import { expectedYield } from '../steps/index.js';
+import type { BookId } from '../rules/books.js';
+import type { BatchFacts } from './facts.js';
+import type { LineView } from './view.js';
+
+/** What each line carried when its version was published, as a library of ingredients. */
+function carried(lines: readonly RecipeLine[]): Map<string, Ingredient> {
+  return new Map(
+    lines.map((line) => [
+      line.ingredientId,
+      {
+        ...PLAIN_FACTS,
+        contents: NO_CONTENTS,
+        ...line.carries,
+        id: line.ingredientId,
+        name: line.name,
+        form: '',
+        role: line.role,
+        typed: true,
+        priceMinorPerKg: null,
+        ...(line.carries ? {} : { contents: bareContents(line) }),
+      },
+    ]),
+  );
+}
+
+/** Lines of early versions kept what they carry: plain salt, and a cure by its own strength. */
+function bareContents(line: RecipeLine) {
+  const nitritePct = line.nitritePct ?? 0;
+  return {
+    ...NO_CONTENTS,
+    nitritePct,
+    saltPct: line.role === 'salt' ? 100 : line.role === 'cure' ? 100 - nitritePct : 0,
+    waterPct: line.role === 'liquid' ? 100 : 0,
+  };
+}
+
+/** The gauges of a batch: what was weighed where it was, what is due where it was not. */
+export function batchGauges(
+  facts: BatchFacts,
+  lines: readonly LineView[],
+  meatMg: number,
+  book: BookId,
+): Gauge[] {
+  const { recipe } = facts.batch;
+  const made = facts.lines.flatMap((row) => {
+    const line = lines.find((l) => l.id === row.id);
+    if (!row.document || !line) return [];
+    const massMg = line.weighedMg > 0 || isClosed(facts, row.stepId) ? line.weighedMg : line.dueMg;
+    return [{ ...row.document, dose: { gPerKgMeat: (massMg / meatMg) * 1000 } }];
+  });
+  const window = { minPct: facts.batch.windowMinPct, maxPct: facts.batch.windowMaxPct };
+  const figures = recipeFigures({ lines: made, window }, carried(made));
+  const brought = broughtByMeat(facts, lines, meatMg);
+  const all = gauges({
+    figures: {
+      ...figures,
+      salt: figures.salt + brought.salt,
+      nitrite: figures.nitrite + brought.nitrite,
+    },
+    state: recipe.state,
+    fatClass: recipe.fatClass,
+    book,
+    meatMg,
+    productYield: expectedYield(recipe.steps),
+  });
+  return all.map((g) => ({ ...g, roomMg: g.roomMg === null ? null : Math.round(g.roomMg) }));
+}
+
+/** What was not weighed at a step that is closed did not go in. */
+function isClosed(facts: BatchFacts, stepId: string): boolean {
+  return facts.steps.some((s) => s.id === stepId && s.closedAt !== null);
+}
+
+/** Salt and nitrite that rework and cured trims bring, kg per kg of meat. */
+function broughtByMeat(facts: BatchFacts, lines: readonly LineView[], meatMg: number) {
+  let salt = 0;
+  let nitrite = 0;
+  for (const row of facts.lines) {
+    const line = lines.find((l) => l.id === row.id);
+    if (row.kind !== 'meat' || !line) continue;
+    const account = facts.accounts.find((a) => a.id === row.lotAccountId);
+    const share = (line.weighedMg > 0 ? line.weighedMg : line.dueMg) / meatMg;
+    salt += (share * (account?.saltGPerKg ?? 0)) / 1000;
+    nitrite += (share * (account?.nitritePpm ?? 0)) / 1e6;
+  }
+  return { salt, nitrite };
+}

@@ -1,0 +1,162 @@
+import { doseFraction } from '../recipe/dose.js';
+import { mixPerMeat } from '../recipe/scale.js';
+import { loads } from '../recipe/loads.js';
+import { nitrite } from '../rules/nitrite.js';
+import { shareOut } from '../quantity/share-out.js';
+import { streamAt } from '../steps/index.js';
+import { chooseScale, toleranceBand, type WeighKind } from '../weighing/scales.js';
+import type { ShopScale } from '../weighing/shop-scales.js';
+import type { BatchFacts, LineFact, ShopFacts } from './facts.js';
+import { materialOf, sumWhere, type BatchMasses } from './masses.js';
+import { currentMeat, hasOwnSeasoning, type MeatBasis } from './meat-basis.js';
+import type { CureView, LineView } from './view.js';
+
+export interface BatchLines {
+  lines: LineView[];
+  mixMg: number;
+  /** Loads of the mixer. */
+  loads: number;
+  basis: MeatBasis;
+}
+
+/** Every line with its due weight, band, scale, what has been weighed and, for cure, its limit. */
+export function batchLines(
+  facts: BatchFacts,
+  { live }: Pick<BatchMasses, 'live'>,
+  shop: ShopFacts,
+): BatchLines {
+  const basis = currentMeat(facts, live);
+  const { recipe } = facts.batch;
+  const perMeat = mixPerMeat(recipe.lines.map((l) => l.dose));
+  const seasonedApart = sumOf(
+    facts.lines.filter((l) => l.kind === 'meat' && hasOwnSeasoning(facts, l.stepId)),
+    (l) => l.plannedMg ?? 0,
+  );
+  const mixMg = Math.round((basis.massMg + seasonedApart) * perMeat);
+  const loadCount = loads({ massKg: mixMg / 1e6, capacityKg: recipe.mixerCapacityKg }).loads;
+  const lines = facts.lines
+    .filter((l) => l.plannedMg !== 0)
+    .map((line) => {
+      const weighedMg = sumWhere(live, (t) => t.lineId === line.id);
+      const correctionMg = line.kind === 'dry' && line.plannedMg !== null ? seasonedMeat(facts, line) : 0;
+      const own =
+        correctionMg > 0 ? { basisMg: correctionMg, mixMg: Math.round(correctionMg * perMeat) } : undefined;
+      return lineView(facts, line, shop, {
+        basisMg: basis.massMg,
+        mixMg,
+        loadCount: own ? 1 : loadCount,
+        weighedMg,
+        ...own,
+      });
+    });
+  return { lines, mixMg, loads: loadCount, basis };
+}
+
+/** The meat of a correction that a line seasons. */
+function seasonedMeat(facts: BatchFacts, line: LineFact): number {
+  if (line.seasonsStepId === null) return 0;
+  return sumOf(
+    facts.lines.filter((l) => l.kind === 'meat' && l.stepId === line.seasonsStepId),
+    (l) => l.plannedMg ?? 0,
+  );
+}
+
+function sumOf<T>(items: readonly T[], value: (item: T) => number): number {
+  return items.reduce((sum, item) => sum + value(item), 0);
+}
+
+interface LineContext {
+  basisMg: number;
+  mixMg: number;
+  loadCount: number;
+  weighedMg: number;
+}
+
+function lineView(facts: BatchFacts, line: LineFact, shop: ShopFacts, ctx: LineContext): LineView {
+  const rawDue = dueOf(line, ctx);
+  const role = line.document?.role;
+  const kind: WeighKind = line.kind === 'meat' ? 'meat' : role === 'cure' ? 'cure' : 'dry';
+  const tolerancePct = line.document?.tolerancePct;
+  const choice = chooseScale({ dueMg: rawDue, kind, tolerancePct }, shop.scales);
+  const scale = scaleOf(shop, choice?.scaleId);
+  const dueMg = Math.max(scale.divisionMg, Math.round(rawDue / scale.divisionMg) * scale.divisionMg);
+  const cure = cureView(line, ctx, dueMg, shop);
+  const band = toleranceBand({
+    dueMg,
+    kind,
+    divisionMg: scale.divisionMg,
+    tolerancePct,
+    limitMg: cure?.maxMg,
+  });
+  const account = facts.accounts.find((a) => a.id === line.lotAccountId);
+  const into = facts.steps.find((s) => s.placeAccountId === line.placeAccountId);
+  return {
+    id: line.id,
+    stepId: line.stepId,
+    kind: line.kind,
+    name: line.name,
+    role: role ?? 'meat',
+    material: role ? materialOf(role) : 'lean',
+    stream: into ? streamAt(into.document) : 'all',
+    lotId: line.lotId,
+    lotCode: line.lotCode,
+    required: line.document?.required ?? true,
+    dueMg,
+    lowMg: band.lowMg,
+    highMg: band.highMg,
+    weighedMg: ctx.weighedMg,
+    stockMg: account?.balance ?? null,
+    lotHeld: (account?.lotStatus ?? 'available') !== 'available',
+    unconfirmed: shop.cureWitness && role === 'cure' && !isConfirmed(facts, line.id, ctx.weighedMg),
+    accepted: facts.acceptances.some((a) => a.lineId === line.id && a.weighedMg === ctx.weighedMg),
+    scaleId: scale.id,
+    weighings: choice?.weighings ?? 1,
+    tooCoarse: choice?.tooCoarse ?? false,
+    gPerKgMeat: line.kind === 'dry' ? (rawDue / ctx.basisMg) * 1000 : null,
+    pctOfMix: line.kind === 'dry' ? (rawDue / ctx.mixMg) * 100 : null,
+    perLoadMg:
+      line.kind === 'dry' ? shareOut(dueMg, new Array<number>(ctx.loadCount).fill(1), scale.divisionMg) : [],
+    note: line.document?.note ?? null,
+    cure,
+  };
+}
+
+/** A second person has confirmed the cure at this very weight. */
+function isConfirmed(facts: BatchFacts, lineId: string, weighedMg: number): boolean {
+  return facts.marks.some(
+    (m) => m.kind === 'cure' && m.subject === lineId && m.second !== null && m.value === weighedMg,
+  );
+}
+
+function scaleOf(shop: ShopFacts, id: string | undefined): ShopScale {
+  const scale = shop.scales.find((s) => s.id === id);
+  if (!scale) throw new Error('The shop has no scale for this line.');
+  return scale;
+}
+
+function dueOf(line: LineFact, ctx: LineContext): number {
+  if (line.plannedMg !== null || !line.document) return line.plannedMg ?? 0;
+  const { basis, fraction } = doseFraction(line.document.dose);
+  return fraction * (basis === 'meat' ? ctx.basisMg : ctx.mixMg);
+}
+
+function cureView(line: LineFact, ctx: LineContext, dueMg: number, shop: ShopFacts): CureView | null {
+  const nitritePct = line.document?.nitritePct ?? line.document?.carries?.contents.nitritePct;
+  if (nitritePct === undefined || (line.document?.role !== 'cure' && nitritePct === 0)) return null;
+  const answer = nitrite({
+    cureG: (ctx.weighedMg > 0 ? ctx.weighedMg : dueMg) / 1000,
+    nitritePct,
+    meatKg: ctx.basisMg / 1e6,
+    mixKg: ctx.mixMg / 1e6,
+    book: shop.book,
+  });
+  return {
+    nitritePct,
+    ppm: answer.basis === 'mix' ? (answer.ppmOnMix ?? 0) : answer.ppmOnMeat,
+    limitPpm: answer.limitPpm,
+    basis: answer.basis,
+    book: shop.book,
+    maxMg: Math.floor(answer.maxCureG * 1000),
+    withinLimit: answer.withinLimit,
+  };
+}

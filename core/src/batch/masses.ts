@@ -1,0 +1,92 @@
+import { SHOP_ACCOUNTS } from '../ledger/shop-accounts.js';
+import { effective } from '../ledger/balances.js';
+import { ribbon, type Composition, type Material, type RibbonStation } from '../ledger/ribbon.js';
+import type { LedgerAccount } from '../ledger/types.js';
+import { yields, type YieldAnswer } from '../ledger/yields.js';
+import { stepTitle, streamAt } from '../steps/index.js';
+import type { AccountFact, BatchFacts, TransferFact } from './facts.js';
+
+/** Everything about a batch's mass that is computed from its transfers. */
+export interface BatchMasses {
+  /** Transfers of mass that still count. */
+  live: TransferFact[];
+  yields: YieldAnswer;
+  ribbon: RibbonStation[];
+  meatMg: number;
+  productMg: number;
+  unaccountedMg: number;
+}
+
+/** Folds the transfers of a batch; cost grows with transfers × places. */
+export function batchMasses(facts: BatchFacts): BatchMasses {
+  const accounts = ledgerAccounts(facts);
+  const measure = new Map(facts.accounts.map((a) => [a.id, a.measure]));
+  const ofMass = facts.transfers.filter((t) => measure.get(t.from) === 'mg');
+  const live = effective(ofMass);
+  const meatAccounts = new Set(facts.lines.filter((l) => l.kind === 'meat').map((l) => l.lotAccountId));
+  const answer = yields({ accounts, meatBlock: [...meatAccounts], transfers: ofMass });
+  const written =
+    sumWhere(live, (t) => t.to === SHOP_ACCOUNTS.unaccounted) -
+    sumWhere(live, (t) => t.from === SHOP_ACCOUNTS.scaleDifference);
+  return {
+    live,
+    yields: answer,
+    ribbon: ribbon(accounts, ofMass, materials(facts.accounts)),
+    meatMg: sumWhere(live, (t) => meatAccounts.has(t.from)),
+    productMg: sumWhere(live, (t) => t.to === facts.productAccountId),
+    unaccountedMg: answer.unaccountedMg + written,
+  };
+}
+
+/** Sum of the amounts that pass a test. */
+export function sumWhere(
+  transfers: readonly TransferFact[],
+  test: (transfer: TransferFact) => boolean,
+): number {
+  return transfers.reduce((sum, t) => (test(t) ? sum + t.amount : sum), 0);
+}
+
+function ledgerAccounts(facts: BatchFacts): LedgerAccount[] {
+  const steps = new Map(facts.steps.map((s) => [s.placeAccountId, s]));
+  const used = new Set<string | null>([
+    ...facts.transfers.flatMap((t) => [t.from, t.to]),
+    ...facts.steps.map((s) => s.placeAccountId),
+    ...facts.lines.map((l) => l.lotAccountId),
+  ]);
+  return facts.accounts
+    .filter((a) => used.has(a.id) && a.measure === 'mg')
+    .map((a) => {
+      const step = steps.get(a.id);
+      return {
+        id: a.id,
+        kind: a.kind,
+        name: step ? stepTitle(step.document) : a.name,
+        measure: a.measure,
+        product: a.id === facts.productAccountId,
+        ...(step
+          ? { closed: step.closedAt !== null, position: step.position, stream: streamAt(step.document) }
+          : {}),
+      };
+    });
+}
+
+/** What each stock account brings into the mix, by material. */
+function materials(accounts: readonly AccountFact[]): Map<string, Composition> {
+  const parts = new Map<string, Composition>();
+  for (const account of accounts) {
+    if (account.fatPct !== null) {
+      parts.set(account.id, { lean: 1 - account.fatPct / 100, fat: account.fatPct / 100 });
+    } else if (account.id === SHOP_ACCOUNTS.casingMass) {
+      parts.set(account.id, { casing: 1 });
+    } else if (account.role !== null) {
+      parts.set(account.id, { [materialOf(account.role)]: 1 });
+    }
+  }
+  return parts;
+}
+
+/** The material of the ribbon that a role is drawn as. */
+export function materialOf(role: string): Material {
+  if (role === 'cure' || role === 'inclusion' || role === 'fat') return role;
+  return role === 'liquid' ? 'water' : 'spice';
+}

@@ -1,0 +1,219 @@
+import { fillsOf } from '../bench/fills.js';
+import { lossHint } from '../bench/hints.js';
+import { countMarks } from '../bench/marks.js';
+import type { TasteState } from '../bench/taste-state.js';
+import { soakMinutesOf } from '../casing/materials.js';
+import type { RibbonStation } from '../ledger/ribbon.js';
+import {
+  asksOf,
+  countingAt,
+  holdsMass,
+  loadsOf,
+  readyChecks,
+  stepInstruction,
+  stepKind,
+  stepRule,
+  stepTitle,
+  stepWords,
+  streamAt,
+  traitsOf,
+  type ReadingAsk,
+  type ReadyCheck,
+  type Situation,
+} from '../steps/index.js';
+import type { BatchFacts, ShopFacts, StepFact } from './facts.js';
+import { stepGate } from './gate.js';
+import { sumWhere, type BatchMasses } from './masses.js';
+import { isEmptyStream, stepAfter } from './places.js';
+import type { LineView, Missing, StepView } from './view.js';
+import { openBefore, workable } from './workable.js';
+
+/** What the steps of a batch are folded from. */
+export interface StepsInput {
+  facts: BatchFacts;
+  masses: BatchMasses;
+  lines: readonly LineView[];
+  /** Mixer loads of the batch. */
+  loads: number;
+  taste: TasteState & { doneC: number };
+  shop: ShopFacts;
+}
+
+/** A step with what was found out about it on the way. */
+interface StepNow {
+  step: StepFact;
+  inMg: number;
+  outMg: number;
+  balanceMg: number;
+  loads: number;
+  asks: ReadingAsk[];
+  ready: ReadyCheck[];
+}
+
+/** What the last place is followed by. */
+export const FINISHED_GOODS = 'Finished goods';
+
+/** The steps of a batch with their masses, what each still needs, and what is said about it. */
+export function stepViews(input: StepsInput): StepView[] {
+  const open = workable(input.facts);
+  return input.facts.steps.map((step) => stepView(input, now(input, step), open.has(step.id)));
+}
+
+function now(input: StepsInput, step: StepFact): StepNow {
+  const { facts, masses } = input;
+  const station = stationOf(masses, step);
+  const weighed = sumWhere(masses.live, (t) => t.stepId === step.id && t.lineId !== null);
+  const inMg = station?.inMg ?? weighed;
+  const situation = situationOf(input, step, inMg);
+  return {
+    step,
+    inMg,
+    outMg: station?.outMg ?? weighed,
+    balanceMg: station?.balanceMg ?? 0,
+    loads: loadsOf(step.document, situation),
+    asks: isEmptyStream(facts, step, inMg) ? [] : asksHere(input, step, situation),
+    ready: readyChecks(step.document, situation),
+  };
+}
+
+function stationOf(masses: BatchMasses, step: StepFact): RibbonStation | undefined {
+  return masses.ribbon.find((s) => s.accountId === step.placeAccountId);
+}
+
+/** The readings of a step; a patty is done where the batch says so when the method does not. */
+function asksHere({ taste }: StepsInput, step: StepFact, situation: Situation): ReadingAsk[] {
+  const asks = asksOf(step.document, situation);
+  if (!traitsOf(step.document).tastes) return asks;
+  return asks.map((ask) => (ask.kind === 'core' ? { ...ask, belowC: taste.doneC } : ask));
+}
+
+function situationOf({ facts, loads, shop }: StepsInput, step: StepFact, inMg: number): Situation {
+  const { casing } = facts.batch.recipe;
+  const soak = facts.marks.findLast(
+    (m) => m.kind === 'timer' && m.subject === 'Soak the casing' && (m.value ?? 0) > 0,
+  );
+  return {
+    cured: facts.lines.some((l) => l.document?.role === 'cure'),
+    inMg,
+    mixerLoads: loads,
+    mustBeCleared: facts.batch.meetsOther && traitsOf(step.document).clearedBetweenOwners === true,
+    ...(casing
+      ? {
+          casing: {
+            name: casing.name,
+            calibreMm: casing.calibreMm,
+            soakMinutes: soakMinutesOf(casing.material),
+          },
+        }
+      : {}),
+    soakingSinceMs: soak ? Date.parse(soak.at) : null,
+    nowMs: Date.parse(shop.now),
+  };
+}
+
+function stepView(input: StepsInput, at: StepNow, isOpen: boolean): StepView {
+  const { facts, masses } = input;
+  const { step, inMg, outMg, balanceMg } = at;
+  const { document } = step;
+  const traits = traitsOf(document);
+  const place = step.placeAccountId ?? '';
+  const stream = streamAt(document);
+  return {
+    id: step.id,
+    key: document.key,
+    kind: document.kind,
+    title: stepTitle(document),
+    instruction: stepInstruction(document),
+    rule: stepRule(document),
+    words: stepWords(document),
+    note: document.note ?? null,
+    document,
+    origin: step.origin,
+    position: step.position,
+    state: step.closedAt ? 'closed' : isOpen ? 'open' : 'waiting',
+    closedAt: step.closedAt,
+    closedBy: step.closedBy,
+    overrideReason: step.overrideReason,
+    missing: step.closedAt ? [] : gateOf(input, at, isOpen),
+    inMg,
+    outMg,
+    balanceMg,
+    stepYield: masses.yields.stepYields[place] ?? null,
+    // One stream alone says nothing of the whole batch.
+    runningYield: stream === 'all' ? (masses.yields.runningYields[place] ?? null) : null,
+    holdsMass: holdsMass(document) && step.placeAccountId !== null,
+    stream,
+    losses: [...stepKind(document.kind).losses],
+    asks: at.asks,
+    ready: at.ready.map((r) => ({ key: r.key, words: r.words, caution: r.caution ?? false })),
+    counting: countingAt(document) ?? null,
+    fills: fillsNow(facts, step, inMg),
+    loads: at.loads,
+    hint: step.closedAt ? null : hintOf(input, at),
+    leftOut: step.leftOut,
+    caution: traits.caution ?? null,
+    nextTitle: step.placeAccountId === null ? null : titleOf(stepAfter(facts, step)),
+    version: step.version,
+  };
+}
+
+function titleOf(step: StepFact | undefined): string {
+  return step ? stepTitle(step.document) : FINISHED_GOODS;
+}
+
+/** Less has come out than this shop's machine usually lets out, said while it can be mended. */
+function hintOf({ shop }: StepsInput, { step, inMg, outMg, balanceMg }: StepNow): string | null {
+  return lossHint({
+    look: traitsOf(step.document).keeps?.look,
+    inMg,
+    outMg,
+    explainedMg: inMg - outMg - balanceMg,
+    usual: shop.learned.usual[step.document.kind],
+  });
+}
+
+/** Fills of the stuffer for what came in, with those that were ticked. */
+function fillsNow({ batch, marks }: BatchFacts, step: StepFact, inMg: number): StepView['fills'] {
+  const capacityKg = batch.recipe.stufferCapacityKg;
+  if (traitsOf(step.document).machine !== 'stuffer' || capacityKg === undefined || inMg <= 0) return null;
+  const mine = marks.filter((m) => m.stepId === step.id);
+  return fillsOf(inMg, capacityKg, countMarks(mine, 'fill'));
+}
+
+/** What the step still needs before it may close. */
+function gateOf({ facts, lines, taste }: StepsInput, at: StepNow, isOpen: boolean): Missing[] {
+  const { step } = at;
+  if (isEmptyStream(facts, step, at.inMg)) return [];
+  const traits = traitsOf(step.document);
+  const marks = facts.marks.filter((m) => m.stepId === step.id);
+  return stepGate({
+    step: step.document,
+    asks: at.asks,
+    lines: lines.filter((l) => l.stepId === step.id),
+    readings: facts.readings.filter((r) => r.stepId === step.id),
+    loads: at.loads,
+    skippedLoads: marks.filter((m) => m.kind === 'load-skipped').map((m) => Number(m.subject)),
+    ...(at.ready.length > 0 ? { ready: marks.some((m) => m.kind === 'ready') } : {}),
+    ...(traits.tastes || traits.tastedBefore ? { taste } : {}),
+    cureLeftOut: traits.needsCure === true && cureLeftOut(facts, lines),
+    ...(traits.machine === 'stuffer' && facts.casing
+      ? {
+          casingUsed: facts.transfers.some((t) => t.stepId === step.id && t.from === facts.casing?.accountId),
+        }
+      : {}),
+    inMg: at.inMg,
+    outMg: at.outMg,
+    balanceMg: at.balanceMg,
+    stillOpen: isOpen ? openBefore(facts, step).map((s) => stepTitle(s.document)) : [],
+  });
+}
+
+/** The recipe has cure, its weigh-up was signed past, and none was weighed in. */
+function cureLeftOut(facts: BatchFacts, lines: readonly LineView[]): boolean {
+  const cures = lines.filter((l) => l.role === 'cure');
+  return (
+    cures.length > 0 &&
+    cures.every((l) => l.weighedMg === 0) &&
+    cures.some((l) => facts.steps.some((s) => s.id === l.stepId && s.closedAt !== null))
+  );
+}

@@ -1,0 +1,182 @@
+import { LOSSES, lossReason } from '../ledger/losses.js';
+import { figureOf, readingKind, readingsOf, stepKind, traitsOf, type ReadingAsk } from '../steps/index.js';
+import { LEFT_PART } from './gate.js';
+import { loadStates } from './loads.js';
+import { FINISHED_GOODS } from './step-views.js';
+import type { BatchView, StepView } from './view.js';
+
+/** Something the bench is asked for at a step that is not a weigh-up. */
+export type Task = WeighedTask | ReadTask | CasingTask;
+
+/** Kilograms weighed out of the step. */
+export interface WeighedTask {
+  id: string;
+  kind: 'out' | 'loss' | 'rework';
+  title: string;
+  required: boolean;
+  done: boolean;
+  massMg: number;
+  /** Losses only: the reason the ledger knows. */
+  reason?: string;
+}
+
+/** Metres of casing that were used; the value is in mm. */
+export interface CasingTask {
+  id: 'casing';
+  kind: 'casing';
+  title: string;
+  required: true;
+  done: boolean;
+  value: number | undefined;
+}
+
+/** A figure that is read, counted or said yes to: `value` is what the readings so far make. */
+export interface ReadTask {
+  id: string;
+  kind: 'reading';
+  /** With its kind and the limits that hold here. */
+  ask: ReadingAsk;
+  title: string;
+  required: boolean;
+  done: boolean;
+  value: number | undefined;
+  /** How many have been taken. */
+  n: number;
+  /** Mixer load or emulsion lot; 0 is the whole step. */
+  load: number;
+}
+
+export function isWeighed(task: Task): task is WeighedTask {
+  return task.kind === 'out' || task.kind === 'loss' || task.kind === 'rework';
+}
+
+/** The tasks of a step in the order in which a hand meets them. */
+export function tasksOf(view: BatchView, step: StepView): Task[] {
+  const early = step.asks.filter((ask) => readingKind(ask.kind).first);
+  const late = step.asks.filter((ask) => !readingKind(ask.kind).first);
+  return [
+    ...early.map((ask) => readTask(view, step, ask)),
+    ...tasteFirst(view, step),
+    ...casingTask(view, step),
+    ...massTasks(view, step),
+    ...(step.loads > 1 ? loadTasks(view, step, late) : late.map((ask) => readTask(view, step, ask))),
+  ];
+}
+
+/** Nothing is stuffed or formed before the mix has been tasted, unless a tick says it is proven. */
+function tasteFirst(view: BatchView, step: StepView): Task[] {
+  if (!traitsOf(step).tastedBefore || view.taste.state === 'skipped') return [];
+  const judgedHere = view.readings.some((r) => r.stepId === step.id && r.kind === 'verdict');
+  if (view.taste.state === 'passed' && !judgedHere) return [];
+  const asks: ReadingAsk[] = [{ kind: 'core', belowC: view.taste.doneC }, { kind: 'verdict' }];
+  return asks.map((ask) => readTask(view, step, ask));
+}
+
+function casingTask({ casing }: BatchView, step: StepView): CasingTask[] {
+  if (traitsOf(step).machine !== 'stuffer' || !casing) return [];
+  return [
+    {
+      id: 'casing',
+      kind: 'casing',
+      title: 'Casing used',
+      required: true,
+      done: casing.usedMm > 0,
+      value: casing.usedMm || undefined,
+    },
+  ];
+}
+
+function massTasks(view: BatchView, step: StepView): WeighedTask[] {
+  const traits = traitsOf(step);
+  const station = view.ribbon.find((r) => r.position === step.position);
+  const slivers = station?.slivers ?? [];
+  const outTask: WeighedTask[] = step.holdsMass
+    ? [
+        {
+          id: 'out',
+          kind: 'out',
+          title: outTitle(step),
+          required: traits.mass !== 'passes on',
+          done: step.outMg > 0 && (!step.counting?.weighedEach || step.balanceMg <= step.inMg * LEFT_PART),
+          massMg: step.outMg,
+        },
+      ]
+    : [];
+  const losses = stepKind(step.kind).losses.map((reason): WeighedTask => {
+    const massMg = slivers.find((s) => s.kind === 'loss' && lossReason(s.name) === reason)?.massMg ?? 0;
+    return {
+      id: `loss:${reason}`,
+      kind: 'loss',
+      reason,
+      title: LOSSES[reason].title,
+      required: false,
+      done: massMg > 0,
+      massMg,
+    };
+  });
+  const reworkMg = slivers.filter((s) => s.kind === 'side').reduce((sum, s) => sum + s.massMg, 0);
+  const rework: WeighedTask[] = traits.closesEmpty
+    ? [
+        {
+          id: 'rework',
+          kind: 'rework',
+          title: 'Kept as rework',
+          required: false,
+          done: reworkMg > 0,
+          massMg: reworkMg,
+        },
+      ]
+    : [];
+  return [...outTask, ...losses, ...rework];
+}
+
+function outTitle(step: StepView): string {
+  if (step.counting?.weighedEach) return `Each ${step.counting.one}`;
+  return step.nextTitle === FINISHED_GOODS ? 'Finished' : `On to ${step.nextTitle?.toLowerCase()}`;
+}
+
+function readTask(view: BatchView, step: StepView, ask: ReadingAsk): ReadTask {
+  const mine = readingsOf(
+    view.readings.filter((r) => r.stepId === step.id),
+    ask.kind,
+  );
+  const kind = readingKind(ask.kind);
+  const values = mine.map((r) => r.value);
+  const passes = values.length > 0 && kind.judge(ask, values) === null;
+  return {
+    id: ask.kind,
+    kind: 'reading',
+    ask,
+    title: kind.title,
+    required: true,
+    done: kind.given === 'judgement' ? view.taste.state === 'passed' : passes,
+    value: figureOf(mine, ask.kind),
+    n: values.length,
+    load: 0,
+  };
+}
+
+/** Loads and lots one by one, each with its own minutes, bind and temperature. */
+function loadTasks(view: BatchView, step: StepView, asks: readonly ReadingAsk[]): ReadTask[] {
+  const mine = view.readings.filter((r) => r.stepId === step.id);
+  const skipped = view.marks
+    .filter((m) => m.stepId === step.id && m.kind === 'load-skipped')
+    .map((m) => Number(m.subject));
+  const states = loadStates({ loads: step.loads, massMg: step.inMg, asks, readings: mine, skipped });
+  return states.flatMap((state) =>
+    asks.map((ask): ReadTask => {
+      const own = readingsOf(mine, ask.kind).filter((r) => r.load === state.load);
+      return {
+        id: `${ask.kind}:${state.load}`,
+        kind: 'reading',
+        ask,
+        title: `Load ${state.load}: ${readingKind(ask.kind).title.toLowerCase()}`,
+        required: !state.skipped,
+        done: state.skipped || (own.length > 0 && state.missing.every((m) => m.kind !== ask.kind)),
+        value: figureOf(own, ask.kind),
+        n: own.length,
+        load: state.load,
+      };
+    }),
+  );
+}

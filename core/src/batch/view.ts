@@ -1,0 +1,223 @@
+import type { Material, RibbonStation } from '../ledger/ribbon.js';
+import type { Measure } from '../ledger/types.js';
+import type { Gauge } from '../recipe/gauges.js';
+import type { Counting, MethodStep, ReadingAsk, Stream } from '../steps/index.js';
+import type { ScaleId } from '../weighing/shop-scales.js';
+import type { TasteState } from '../bench/taste-state.js';
+import type { Fills } from '../bench/fills.js';
+import type { LearnedFigure, MarkFact, ReadingFact, StepOrigin, TransferHow } from './facts.js';
+
+/** Something that stands between a step and its closing. */
+export interface Missing {
+  /** Stable name of what is missing, for the screen to jump to. */
+  what: string;
+  /** Weights and temperatures in it are tokens; see `fillTokens`. */
+  sentence: string;
+}
+
+/** Cure of a line against the limit of the book. */
+export interface CureView {
+  nitritePct: number;
+  ppm: number;
+  limitPpm: number;
+  basis: string;
+  book: string;
+  maxMg: number;
+  withinLimit: boolean;
+}
+
+/** A line with its due weight, its band and what has been weighed. Masses mg. */
+export interface LineView {
+  id: string;
+  stepId: string;
+  kind: 'meat' | 'dry';
+  name: string;
+  role: string;
+  material: Material;
+  /** Meats: the stream they go into, where lean and fat are ground apart. */
+  stream: Stream;
+  lotId: string;
+  lotCode: string;
+  required: boolean;
+  dueMg: number;
+  lowMg: number;
+  highMg: number;
+  weighedMg: number;
+  /** What its lot still has; null for a supply that does not run out. */
+  stockMg: number | null;
+  /** Its lot is on hold or rejected. */
+  lotHeld: boolean;
+  /** Cure that a second person still has to confirm. */
+  unconfirmed: boolean;
+  accepted: boolean;
+  scaleId: ScaleId;
+  weighings: number;
+  tooCoarse: boolean;
+  gPerKgMeat: number | null;
+  pctOfMix: number | null;
+  perLoadMg: number[];
+  note: string | null;
+  cure: CureView | null;
+}
+
+export type StepState = 'waiting' | 'open' | 'closed';
+
+/** A step as it stands: its masses, what it asks for, and what it still needs. */
+export interface StepView {
+  id: string;
+  key: string;
+  kind: MethodStep['kind'];
+  title: string;
+  instruction: string;
+  /** How it is to be done, beside the instruction. */
+  rule: string;
+  /** Its parameters in words; weights and temperatures are tokens. */
+  words: string[];
+  note: string | null;
+  /** As the method has it. */
+  document: MethodStep;
+  origin: StepOrigin | null;
+  position: number;
+  /** `open` is what can be worked at now; several steps may be. */
+  state: StepState;
+  closedAt: string | null;
+  closedBy: string | null;
+  overrideReason: string | null;
+  missing: Missing[];
+  inMg: number;
+  outMg: number;
+  balanceMg: number;
+  stepYield: number | null;
+  runningYield: number | null;
+  holdsMass: boolean;
+  stream: Stream;
+  losses: string[];
+  asks: ReadingAsk[];
+  ready: { key: string; words: string; caution: boolean }[];
+  counting: Counting | null;
+  fills: Fills | null;
+  /** Loads or lots it is made in. */
+  loads: number;
+  hint: string | null;
+  leftOut: boolean;
+  caution: string | null;
+  nextTitle: string | null;
+  version: number;
+}
+
+/** One entry of the ledger as the batch shows it. */
+export interface EntryView {
+  id: string;
+  at: string;
+  person: string;
+  stepId: string | null;
+  from: string;
+  to: string;
+  amount: number;
+  measure: Measure;
+  how: TransferHow;
+  lineId: string | null;
+  reversesId: string | null;
+  reversed: boolean;
+  reason: string | null;
+}
+
+/** The short form for lists and the day. */
+export interface BatchSummary {
+  id: string;
+  number: number;
+  product: string;
+  state: 'open' | 'closed' | 'cancelled';
+  plannedFor: string;
+  openedAt: string;
+  plannedMeatMg: number;
+  stepTitle: string | null;
+  stepId: string | null;
+  /** What the batch waits for, as one sentence. */
+  waitsFor: string | null;
+  /** Something that needs the lead. */
+  trouble: string | null;
+  meatMg: number;
+  outMg: number;
+  unaccountedMg: number;
+  packedYield: number | null;
+  ribbon: RibbonStation[];
+}
+
+/** What is weighed: lines, bases, fat, limits, casing, the declaration. */
+export interface BatchWeighing {
+  lines: LineView[];
+  meatBasis: { massMg: number; from: 'ground' | 'weighed' | 'planned' };
+  mixMg: number;
+  loads: number;
+  gauges: Gauge[];
+  label: { text: string; stateSentence: string; allergens: string[] } | null;
+  openedFatPct: number;
+  openedFatSd: number;
+  fatTest: { fatPct: number; fatSd: number; posteriorPct: number; posteriorSd: number } | null;
+  plannedFatPct: number;
+  fatSd: number;
+  inWindow: number;
+  casing: CasingView | null;
+  linkMassG: number | null;
+  pieces: PiecesView | null;
+}
+
+/** What is done: steps, readings, marks, entries, the tasting. */
+export interface BatchProcess {
+  steps: StepView[];
+  readings: ReadingFact[];
+  marks: MarkFact[];
+  entries: EntryView[];
+  taste: TasteState & { doneC: number };
+  learned: readonly LearnedFigure[];
+}
+
+/** Money: what went in, and what a kilogram or a piece costs; minor units. */
+export interface BatchCosts {
+  cost: {
+    totalMinor: number;
+    perKgMinor: number | null;
+    perLinkMinor: number | null;
+    parts: { name: string; minor: number }[];
+  };
+}
+
+export interface CasingView {
+  name: string;
+  lotId: string;
+  lotCode: string;
+  links: number;
+  needM: number;
+  usedMm: number;
+  /** Strands, tubes or pieces that were taken for it. */
+  strands: number;
+  leftMm: number;
+  calibreMm: number;
+  /** Least soaking in minutes; 0 is not soaked. */
+  soakMinutes: number;
+  /** What is still to be stuffed will take, and what of that is missing. */
+  aheadM: number;
+  shortM: number;
+  linkLengthMm: number;
+}
+
+export interface PiecesView {
+  count: number;
+  meanG: number | null;
+  sdG: number | null;
+  cvPct: number | null;
+  n: number;
+  outliers: number[];
+}
+
+/** Everything that is shown of a batch or judged by: the fold of its facts. */
+export interface BatchView extends BatchSummary, BatchWeighing, BatchProcess, BatchCosts {
+  n: number;
+  recipe: { id: string; name: string; versionNo: number; state: string };
+  window: { minPct: number; maxPct: number };
+  owner: string | null;
+  heat: string | null;
+  signed: Record<string, string>;
+  version: number;
+}

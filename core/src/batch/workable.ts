@@ -1,0 +1,35 @@
+import { streamAt, traitsOf } from '../steps/index.js';
+import { effective } from '../ledger/balances.js';
+import type { BatchFacts, StepFact } from './facts.js';
+
+/** Whether one of two steps must be done with before the other, by the streams that go through them. */
+function meet(a: StepFact, b: StepFact): boolean {
+  const [x, y] = [streamAt(a.document), streamAt(b.document)];
+  return x === 'all' || y === 'all' || x === y;
+}
+
+/** Steps before this one that are not closed and that it has to do with. */
+export function openBefore(facts: Pick<BatchFacts, 'steps'>, step: StepFact): StepFact[] {
+  return facts.steps.filter((s) => s.position < step.position && s.closedAt === null && meet(s, step));
+}
+
+/**
+ * The steps that can be worked at now. A step is, once everything before it on its stream is closed;
+ * and also while that is still going on, when some of the mass has been weighed on to it already: half
+ * is linked while the other half is being stuffed. Lean and fat ground apart do not wait for each other.
+ */
+export function workable(facts: BatchFacts): Set<string> {
+  if (facts.batch.state !== 'open') return new Set();
+  const places = new Set(facts.steps.flatMap((s) => (s.placeAccountId ? [s.placeAccountId] : [])));
+  const reached = new Set(
+    effective(facts.transfers).flatMap((t) => (places.has(t.from) && places.has(t.to) ? [t.to] : [])),
+  );
+  const open = facts.steps.filter((step) => {
+    if (step.closedAt !== null) return false;
+    const before = openBefore(facts, step);
+    if (before.length === 0) return true;
+    const feeds = before.every((s) => traitsOf(s.document).mass !== 'none' && s.placeAccountId !== null);
+    return feeds && step.placeAccountId !== null && reached.has(step.placeAccountId);
+  });
+  return new Set(open.map((s) => s.id));
+}

@@ -1,0 +1,38 @@
+/** What other rooms may ask of a species, instead of knowing its name. */
+export interface Species {
+  /** Words that name it in the name of a product. */
+  words: readonly string[];
+  /** A bird: colder on arrival, hotter at the core. */
+  poultry?: true;
+}
+
+/** Every species the rules know of; a shop may name others, which are red meat. */
+const SPECIES: Readonly<Record<string, Species>> = {
+  pork: { words: ['pork'] },
+  beef: { words: ['beef'] },
+  lamb: { words: ['lamb', 'mutton', 'hogget'] },
+  venison: { words: ['venison', 'deer'] },
+  'wild boar': { words: ['wild boar', 'boar'] },
+  turkey: { words: ['turkey'], poultry: true },
+  chicken: { words: ['chicken'], poultry: true },
+  duck: { words: ['duck'], poultry: true },
+  goose: { words: ['goose'], poultry: true },
+  'guinea fowl': { words: ['guinea fowl'], poultry: true },
+  quail: { words: ['quail'], poultry: true },
+  pheasant: { words: ['pheasant'], poultry: true },
+  pigeon: { words: ['pigeon'], poultry: true },
+  poultry: { words: [], poultry: true },
+};
+
+/** Whether a species is a bird. */
+export function isPoultry(name: string): boolean {
+  return SPECIES[name]?.poultry === true;
+}
+
+/** The species that a text in plain words names. */
+export function speciesNamed(words: string): { name: string; words: readonly string[] }[] {
+  const text = ` ${words} `;
+  return Object.entries(SPECIES).flatMap(([name, species]) =>
+    species.words.some((w) => text.includes(` ${w} `)) ? [{ name, words: species.words }] : [],
+  );
+}

@@ -1,0 +1,38 @@
+export { COUNTINGS, countingOf, type PieceForm } from './counting.js';
+export { entryStep, newStep, nudgeStep, setOnStep, withStep } from './edit.js';
+export {
+  NO_SITUATION,
+  type Counting,
+  type ReadyCheck,
+  type Situation,
+  type StepKind,
+  type Traits,
+} from './kind.js';
+export type { ParamSpec, ParamValue, Params } from './parameters.js';
+export * from './readings/index.js';
+export {
+  METHOD_KINDS,
+  STEP_KINDS,
+  STEP_NAMES,
+  stepKind,
+  type MethodStep,
+  type StepName,
+} from './registry.js';
+export {
+  asksOf,
+  countingAt,
+  expectedYield,
+  holdsMass,
+  loadsOf,
+  numberOf,
+  paramsOf,
+  readyChecks,
+  stepInstruction,
+  stepRule,
+  stepTitle,
+  traitsOf,
+  wordOf,
+  type StepLike,
+} from './step.js';
+export { firstPlaceIndex, nextPlaceIndex, streamAt, streamOf, takesStream, type Stream } from './streams.js';
+export { stepWords, writeStep } from './words.js';

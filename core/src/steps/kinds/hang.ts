@@ -1,0 +1,37 @@
+import { expectedYieldPct, hours } from '../common.js';
+import { defineKind, finding } from '../kind.js';
+import { number } from '../parameters.js';
+
+export const hang = defineKind({
+  name: 'hang',
+  listed: 'Hang to dry',
+  traits: {
+    mass: 'holds',
+    remainder: 'evaporation',
+    set: true,
+    dries: true,
+    needsCure: true,
+    caution: 'Cured is not shelf-stable.',
+  },
+  parameters: {
+    hours,
+    targetLossPct: number('Loses', '%', [0.1, 80], (v) => `loses ${v} %`),
+    expectedYieldPct,
+  },
+  losses: [],
+  title: () => 'Hang to dry',
+  instruction: () => 'Cool, moving air, even humidity; weigh the marked pieces.',
+  readings: () => [{ kind: 'temperature' }],
+  agrees: (p, { title, path }) =>
+    p.targetLossPct === undefined
+      ? [
+          finding(
+            'stop',
+            path('targetLossPct'),
+            'method',
+            `${title}: name the weight it must lose in percent.`,
+          ),
+        ]
+      : [],
+  dangerWithoutCure: () => 'hours in the warm zone',
+});

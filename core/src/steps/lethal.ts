@@ -1,0 +1,23 @@
+import type { Finding } from '../recipe/finding.js';
+import { finding, type StepPlace } from './kind.js';
+
+/** Below this core a product is safe only by its time at temperature, °C (common practice). */
+const SAFE_AT_ONCE_C = 71;
+
+/** A step that cooks names the core it must reach; a lower one needs a rule that somebody signs for. */
+export function coreAgrees({ stopBelowC }: { stopBelowC?: number | undefined }, place: StepPlace): Finding[] {
+  const path = place.path('stopBelowC');
+  if (stopBelowC === undefined)
+    return [finding('stop', path, 'method', `${place.title}: name the core temperature it must reach.`)];
+  if (stopBelowC >= SAFE_AT_ONCE_C) return [];
+  return [
+    finding(
+      'sign',
+      path,
+      'low-core',
+      `${place.title} ends at ${stopBelowC} °C: only a time at temperature on record makes that safe. Name the rule your plan allows.`,
+    ),
+  ];
+}
+
+export const APART_CAUTION = 'Raw and cooked vessels stay apart.';

@@ -1,0 +1,70 @@
+import { addition } from './addition.js';
+import { before } from './before.js';
+import { cleared } from './cleared.js';
+import { core } from './core.js';
+import { count, tally } from './count.js';
+import type { ReadingKind } from './kind.js';
+import { minutes } from './minutes.js';
+import { sample } from './sample.js';
+import { tack } from './tack.js';
+import { temperature } from './temperature.js';
+import { verdict } from './verdict.js';
+
+/** Every kind of reading. A new one is a file of its own and a line here. */
+const ALL = [
+  cleared,
+  before,
+  temperature,
+  core,
+  addition,
+  minutes,
+  tack,
+  count,
+  tally,
+  sample,
+  verdict,
+] as const;
+
+export type ReadingName = (typeof ALL)[number]['name'];
+export const READING_KINDS: readonly ReadingKind<ReadingName>[] = ALL;
+export const READING_NAMES = ALL.map((kind) => kind.name);
+
+/**
+ * The kind of a reading.
+ * @throws Error for a name that is in no room: the database holds only what the registry knows
+ */
+export function readingKind(name: string): ReadingKind<ReadingName> {
+  const kind = READING_KINDS.find((k) => k.name === name);
+  if (!kind) throw new Error(`There is no kind of reading called "${name}".`);
+  return kind;
+}
+
+/** Readings of a kind among others, those that count as it included. */
+export function readingsOf<R extends { kind: string }>(readings: readonly R[], name: string): R[] {
+  return readings.filter((r) => r.kind === name || readingKind(r.kind).countsAs === name);
+}
+
+/** The figure that readings of one kind make: their sum where they add up, else the last; undefined without any. */
+export function figureOf(
+  readings: readonly { kind: string; value: number }[],
+  name: string,
+): number | undefined {
+  const own = readings.filter((r) => r.kind === name);
+  const kind = readingKind(name);
+  if (own.length > 0) {
+    return kind.adds ? own.reduce((sum, r) => sum + r.value, 0) : own[own.length - 1]?.value;
+  }
+  const standIn = READING_KINDS.find((k) => k.countsAs === name);
+  return standIn && readings.some((r) => r.kind === standIn.name)
+    ? figureOf(readings, standIn.name)
+    : undefined;
+}
+
+/** Why a value cannot be a reading of its kind, as a sentence that names what would be; undefined when it can. */
+export function refusesValue(name: string, value: number): string | undefined {
+  const { min, max, whole, subject, hint } = readingKind(name).range;
+  if (value >= min && value <= max && (!whole || Number.isInteger(value))) return undefined;
+  return `${subject} must be ${whole ? 'a whole number ' : ''}from ${min} to ${max}${hint}.`;
+}
+
+export type { Answer, ReadingAsk, ReadingKind } from './kind.js';

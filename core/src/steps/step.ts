@@ -1,0 +1,83 @@
+import { NO_SITUATION, type Counting, type ReadyCheck, type Situation, type Traits } from './kind.js';
+import type { Params, ParamValue } from './parameters.js';
+import type { ReadingAsk } from './readings/index.js';
+import { stepKind, type MethodStep } from './registry.js';
+
+/** A step as far as its kind is asked: its name and whatever parameters it has. */
+export type StepLike = Pick<MethodStep, 'kind'>;
+
+const HEAD = new Set(['key', 'kind', 'title', 'instruction', 'note']);
+
+/** The parameters of a step that its kind knows; anything else it carries is left out. */
+export function paramsOf(step: StepLike): Params {
+  const known = stepKind(step.kind).parameters;
+  return Object.fromEntries(
+    Object.entries(step).filter(([name, value]) => !HEAD.has(name) && name in known && value !== undefined),
+  ) as Record<string, ParamValue>;
+}
+
+/** One parameter of a step where it is a number; undefined where the kind has none or it is open. */
+export function numberOf(step: StepLike, name: string): number | undefined {
+  const value = paramsOf(step)[name];
+  return typeof value === 'number' ? value : undefined;
+}
+
+/** One parameter of a step where it is a word. */
+export function wordOf(step: StepLike, name: string): string | undefined {
+  const value = paramsOf(step)[name];
+  return typeof value === 'string' ? value : undefined;
+}
+
+export function traitsOf(step: StepLike): Traits {
+  return stepKind(step.kind).traits;
+}
+
+/** Mass stands in this step. */
+export function holdsMass(step: StepLike): boolean {
+  return traitsOf(step).mass !== 'none';
+}
+
+/**
+ * The title of a step: the recipe's own words where they hold no figure, else what its parameters make
+ * it, so that no title can contradict them.
+ */
+export function stepTitle(step: StepLike & { title?: string | undefined }): string {
+  const own = step.title?.trim();
+  return own && !/\d/.test(own) ? own : stepKind(step.kind).title(paramsOf(step));
+}
+
+/** What a bench hand is told, one sentence. */
+export function stepInstruction(step: StepLike & { instruction?: string | undefined }): string {
+  const own = step.instruction?.trim();
+  return own ? own : stepKind(step.kind).instruction(paramsOf(step));
+}
+
+/** The readings without which a step does not close, in the order of the hand. */
+export function asksOf(step: StepLike, situation: Situation = NO_SITUATION): ReadingAsk[] {
+  return stepKind(step.kind).readings(paramsOf(step), situation);
+}
+
+/** Loads or lots a step is worked in. */
+export function loadsOf(step: StepLike, situation: Situation): number {
+  return stepKind(step.kind).loads?.(paramsOf(step), situation) ?? 1;
+}
+
+/** What must be ready at the machine of a step; nothing where it has none. */
+export function readyChecks(step: StepLike, situation: Situation): ReadyCheck[] {
+  return stepKind(step.kind).ready?.(paramsOf(step), situation) ?? [];
+}
+
+/** How the pieces of a step are counted; undefined where it makes none. */
+export function countingAt(step: StepLike): Counting | undefined {
+  return stepKind(step.kind).counting?.(paramsOf(step));
+}
+
+/** How it is to be done, beside the instruction; empty where the method leaves it open. */
+export function stepRule(step: StepLike): string {
+  return stepKind(step.kind).rule?.(paramsOf(step)) ?? '';
+}
+
+/** What usually comes out of what goes into the mixer, as a fraction, over all steps. */
+export function expectedYield(steps: readonly StepLike[]): number {
+  return steps.reduce((all, step) => all * ((numberOf(step, 'expectedYieldPct') ?? 100) / 100), 1);
+}

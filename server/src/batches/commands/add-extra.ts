@@ -1,0 +1,89 @@
+import { v7 as uuid } from 'uuid';
+import { massToken } from '@zest/core';
+import type { BatchChanged, AddExtra, Person } from '@zest/contract';
+import { postTransfers } from '../../ledger/index.js';
+import type { AppContext } from '../../platform/app-context.js';
+import { announce } from '../../platform/live.js';
+import { conflict, invalid, notFound } from '../../platform/problem.js';
+import { mustFindIngredient, snapshot } from '../../recipes/index.js';
+import { commandOnBatch, lastLinePosition, mustHavePlace } from './on-batch.js';
+import { addLine, type NewLine } from '../store/lines.js';
+import { findIngredientLots } from '../store/lots.js';
+import { shownBy } from '../../devices/index.js';
+import { addNotice } from '../../platform/notices.js';
+
+/**
+ * Books something that is not written into the batch, as weighed: a line of its own, its stock, its
+ * allergens on the label, its water and cure in the limits. Cure is never added like this.
+ */
+export async function addExtra(
+  app: AppContext,
+  person: Person,
+  batchId: string,
+  body: AddExtra,
+): Promise<BatchChanged> {
+  return commandOnBatch(app, person, batchId, 'extra', { ...body }, async ({ tx, now, facts, view }) => {
+    const step = view().steps.find((s) => s.id === body.stepId);
+    if (step?.state !== 'open') throw conflict('not-open', 'This step cannot be worked at now; look again.');
+    const place = mustHavePlace(facts);
+    const ingredient = await mustFindIngredient(tx, body.ingredientId);
+    if (ingredient.role === 'cure' || ingredient.contents.nitritePct > 0) {
+      throw invalid([
+        {
+          path: 'ingredientId',
+          message: `${ingredient.name} holds cure; it goes in only as a line of the recipe.`,
+        },
+      ]);
+    }
+    const [lot] = await findIngredientLots(tx, ingredient.id);
+    if (!lot) throw notFound(`A lot of ${ingredient.name}`);
+    const lineId = uuid();
+    const line: NewLine = {
+      batchId,
+      stepId: step.id,
+      position: lastLinePosition(facts) + 1,
+      kind: 'dry',
+      name: ingredient.name,
+      lotId: lot.id,
+      lotAccountId: lot.accountId,
+      placeAccountId: place,
+      plannedMg: body.massMg,
+      document: {
+        key: `extra-${lineId.slice(-8)}`,
+        ingredientId: ingredient.id,
+        name: ingredient.name,
+        role: ingredient.role,
+        dose: { gPerKgMeat: 0 },
+        required: false,
+        entersAt: step.key,
+        ...snapshot(ingredient),
+        note: `not written; ${body.reason}`.slice(0, 300),
+      },
+    };
+    await addLine(tx, line, lineId);
+    const shown = shownBy(app, body.readingId, body.massMg);
+    const short = await postTransfers(tx, now, [
+      {
+        id: body.id,
+        from: lot.accountId,
+        to: place,
+        amount: body.massMg,
+        at: now,
+        batchId,
+        stepId: step.id,
+        lineId,
+        personId: person.id,
+        ...shown,
+        reversesId: null,
+        reason: body.reason,
+      },
+    ]);
+    addNotice(
+      tx,
+      batchId,
+      now,
+      `${massToken(body.massMg)} ${ingredient.name} went in unwritten: ${body.reason}`,
+    );
+    if (short.size > 0) announce(tx, now, { topic: 'lots' });
+  });
+}

@@ -1,0 +1,80 @@
+import { massToken, traitsOf } from '@zest/core';
+import type { BatchChanged, LateLine, Person } from '@zest/contract';
+import { reserve } from '../../ledger/index.js';
+import type { AppContext } from '../../platform/app-context.js';
+import { announce } from '../../platform/live.js';
+import { conflict, notFound } from '../../platform/problem.js';
+import { commandOnBatch, lastLinePosition, mustHavePlace, mustStandAt } from './on-batch.js';
+import { addLine } from '../store/lines.js';
+import { correctionNo, insertCorrection } from './insert-steps.js';
+import { addNotice } from '../../platform/notices.js';
+
+/** A mix is read no warmer than this after it was mixed again, °C. */
+const COLD_C = 4.4;
+
+/**
+ * A forgotten line goes in late: due for what is left of the mix, weighed and mixed in as steps before
+ * the current one. What has left already has none of it, which is said to the lead.
+ */
+export async function addLateLine(
+  app: AppContext,
+  person: Person,
+  batchId: string,
+  body: LateLine,
+): Promise<BatchChanged> {
+  return commandOnBatch(app, person, batchId, 'late-line', { ...body }, async ({ tx, now, facts, view }) => {
+    const current = mustStandAt(facts);
+    const sheet = view();
+    const line = sheet.lines.find((l) => l.id === body.lineId);
+    const row = facts.lines.find((l) => l.id === body.lineId);
+    if (!line || !row || line.kind !== 'dry') throw notFound('This line of dry goods');
+    const at = facts.steps.find((s) => s.id === row.stepId);
+    if (line.weighedMg > 0 || at?.closedAt === null) {
+      throw conflict(
+        'not-forgotten',
+        `${line.name} has not been left out: its step is open or it has a weight.`,
+      );
+    }
+    const asked = facts.lines.some((l) => l.id !== row.id && l.document?.key === row.document?.key);
+    if (asked) throw conflict('asked-already', `${line.name} is already being put in late.`);
+    if (traitsOf(current.document).set) {
+      throw conflict(
+        'too-late',
+        `${line.name} cannot be mixed into what is already in casings. Cook it through at once, or bin it; the lead decides.`,
+      );
+    }
+    const place = mustHavePlace(facts);
+    const leftMg = sheet.ribbon.find((r) => r.accountId === place)?.balanceMg ?? 0;
+    const share = sheet.mixMg > 0 ? Math.min(1, leftMg / (sheet.mixMg - line.dueMg)) : 0;
+    const dueMg = Math.max(1, Math.round(line.dueMg * share));
+    await reserve(tx, batchId, row.lotAccountId, dueMg);
+    const n = correctionNo(facts, 'late');
+    const added = await insertCorrection(tx, facts, current.position, 'late', [
+      {
+        key: `late-${n}`,
+        kind: 'weigh-ingredients',
+        title: `Weigh the ${line.name.toLowerCase()}`,
+        instruction: `It was left out. Weigh it for the ${(leftMg / 1e6).toFixed(2)} kg that are left and spread it over.`,
+      },
+      { key: `late-mix-${n}`, kind: 'remix', minMinutes: body.minutes, stopAboveC: COLD_C },
+    ]);
+    await addLine(tx, {
+      ...row,
+      batchId,
+      stepId: added[0] ?? '',
+      position: lastLinePosition(facts) + 1,
+      placeAccountId: place,
+      plannedMg: dueMg,
+    });
+    const goneMg = Math.max(0, sheet.mixMg - line.dueMg - leftMg);
+    if (goneMg > sheet.mixMg * 0.02) {
+      addNotice(
+        tx,
+        batchId,
+        now,
+        `${massToken(goneMg)} of the mix had left without ${line.name}; the lead decides what becomes of it.`,
+      );
+    }
+    announce(tx, now, { topic: 'lots' });
+  });
+}

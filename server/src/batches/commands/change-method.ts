@@ -1,0 +1,188 @@
+import { v7 as uuid } from 'uuid';
+import {
+  balances,
+  batchMasses,
+  blocking,
+  checkRecipe,
+  stepTitle,
+  type BatchFacts,
+  type StepFact,
+} from '@zest/core';
+import {
+  methodStep,
+  type BatchChanged,
+  type ChangeMethod,
+  type MethodStep,
+  type Person,
+} from '@zest/contract';
+import { postTransfers } from '../../ledger/index.js';
+import type { AppContext } from '../../platform/app-context.js';
+import type { Transaction } from '../../platform/database.js';
+import { conflict, invalid } from '../../platform/problem.js';
+import { chosenBook } from '../../platform/settings.js';
+import { readLibrary, signedAt } from '../../recipes/index.js';
+import { commandOnBatch, mustStandAt } from './on-batch.js';
+import { recipeVersionOf } from '../store/batch.js';
+import { closeStepRow, rearrangeStep } from '../store/steps.js';
+import { mustLoad } from '../read.js';
+import { insertMethod } from './insert-steps.js';
+import { addNotice } from '../../platform/notices.js';
+
+/**
+ * Changes the rest of an open batch's method: steps that stay, by key, take the new parameters; new
+ * ones are put between; those left out are closed with the reason. Every guard of the recipe is asked
+ * again with the new method – fresh that is smoked after all asks for its cure.
+ * @throws HttpProblem 422 with every guard that stops it or nobody has signed
+ */
+export async function changeMethod(
+  app: AppContext,
+  person: Person,
+  batchId: string,
+  body: ChangeMethod,
+): Promise<BatchChanged> {
+  return commandOnBatch(app, person, batchId, 'change-method', { ...body }, async ({ tx, now, facts }) => {
+    const current = mustStandAt(facts);
+    const steps = body.steps.map((s) => methodStep.parse(s));
+    const open = facts.steps.filter((s) => s.closedAt === null);
+    const kept = new Map(
+      open.flatMap((s) => (steps.some((n) => n.key === s.document.key) ? [[s.document.key, s]] : [])),
+    );
+    const leftOut = open.filter((s) => !kept.has(s.document.key));
+    mustBeFree(facts, leftOut);
+    const version = await recipeVersionOf(tx, batchId);
+    await mustObey(tx, facts, steps, {
+      ...(await signedAt(tx, version)),
+      ...facts.batch.signed,
+      ...body.signed,
+    });
+    await leaveOut(tx, leftOut, person, body.reason, now);
+    await arrange(tx, facts, current, steps, kept);
+    await bringMassForward(tx, batchId, now, person);
+    addNotice(tx, batchId, now, `${person.name} changed the method: ${body.reason}`);
+  });
+}
+
+/** A step that has begun, or that an unweighed line goes into, cannot be left out. */
+function mustBeFree(facts: BatchFacts, leftOut: readonly StepFact[]): void {
+  const figures = batchMasses(facts);
+  for (const step of leftOut) {
+    const begun =
+      facts.readings.some((r) => r.stepId === step.id) || figures.live.some((t) => t.stepId === step.id);
+    if (begun) {
+      throw invalid([
+        { path: 'steps', message: `${stepTitle(step.document)} has begun; it cannot be left out.` },
+      ]);
+    }
+    const line = facts.lines.find(
+      (l) =>
+        (l.stepId === step.id || l.placeAccountId === step.placeAccountId) &&
+        l.plannedMg !== 0 &&
+        !figures.live.some((t) => t.lineId === l.id),
+    );
+    if (line) {
+      throw invalid([
+        {
+          path: 'steps',
+          message: `${line.name} is weighed at or goes into ${stepTitle(step.document)}; that step stays.`,
+        },
+      ]);
+    }
+  }
+}
+
+async function mustObey(
+  tx: Transaction,
+  facts: BatchFacts,
+  steps: readonly MethodStep[],
+  signed: Record<string, string>,
+): Promise<void> {
+  const closed = facts.steps.filter((s) => s.closedAt !== null && !s.leftOut).map((s) => s.document);
+  const { findings } = checkRecipe({
+    name: facts.batch.recipeName,
+    document: { ...facts.batch.recipe, steps: [...closed, ...steps] },
+    library: await readLibrary(tx),
+    book: await chosenBook(tx),
+  });
+  const held = blocking(
+    findings.filter(
+      (f) =>
+        f.guard === 'method' ||
+        f.guard.startsWith('cure') ||
+        f.guard.startsWith('state') ||
+        f.path.startsWith('steps'),
+    ),
+    signed,
+  );
+  if (held.length === 0) return;
+  throw invalid(
+    held.map((f) => ({ path: f.level === 'sign' ? `signed.${f.guard}` : 'steps', message: f.sentence })),
+  );
+}
+
+async function leaveOut(
+  tx: Transaction,
+  steps: readonly StepFact[],
+  person: Person,
+  reason: string,
+  now: Date,
+): Promise<void> {
+  for (const { id } of steps) {
+    await closeStepRow(tx, { id, now, personId: person.id, reason, leftOut: true });
+  }
+}
+
+/** Puts the rest of the method into the order asked for, behind everything that is closed. */
+async function arrange(
+  tx: Transaction,
+  facts: BatchFacts,
+  current: StepFact,
+  steps: readonly MethodStep[],
+  kept: ReadonlyMap<string, StepFact>,
+): Promise<void> {
+  const { id: batchId } = facts.batch;
+  let position = Math.max(current.position, ...facts.steps.map((s) => s.position)) + 1;
+  for (const step of steps) {
+    const row = kept.get(step.key);
+    if (row) {
+      await rearrangeStep(tx, { id: row.id, position, document: step });
+    } else {
+      await insertMethod(tx, batchId, position, [step]);
+    }
+    position += 1;
+  }
+}
+
+/** Mass that had already moved on to a later step comes back to the one that now stands before it. */
+async function bringMassForward(tx: Transaction, batchId: string, now: Date, person: Person): Promise<void> {
+  const facts = await mustLoad(tx, batchId);
+  const held = balances(facts.transfers);
+  const places = facts.steps
+    .filter((s) => s.placeAccountId !== null && (s.closedAt === null || s.leftOut))
+    .sort((a, b) => Number(a.leftOut) - Number(b.leftOut) || a.position - b.position);
+  const first = places[0];
+  if (!first?.placeAccountId)
+    throw conflict('no-place', 'The rest of the method has no step that holds the meat.');
+  const to = first.placeAccountId;
+  const moved = places.slice(1).flatMap(({ placeAccountId }) => {
+    const amount = held.get(placeAccountId ?? '') ?? 0;
+    if (placeAccountId === null || amount <= 0) return [];
+    return [
+      {
+        id: uuid(),
+        from: placeAccountId,
+        to,
+        amount,
+        at: now,
+        batchId,
+        stepId: first.id,
+        lineId: null,
+        personId: person.id,
+        deviceId: null,
+        how: 'derived' as const,
+        reversesId: null,
+        reason: 'The method was changed.',
+      },
+    ];
+  });
+  if (moved.length > 0) await postTransfers(tx, now, moved);
+}

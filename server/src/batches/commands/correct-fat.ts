@@ -1,0 +1,161 @@
+import {
+  doseFraction,
+  mixPerMeat,
+  placeForMeat,
+  traitsOf,
+  weighStep,
+  type BatchFacts,
+  type StepFact,
+} from '@zest/core';
+import type { BatchChanged, MethodStep, Person } from '@zest/contract';
+import { reserve } from '../../ledger/index.js';
+import type { AppContext } from '../../platform/app-context.js';
+import type { Transaction } from '../../platform/database.js';
+import { announce } from '../../platform/live.js';
+import { conflict, invalid } from '../../platform/problem.js';
+import { commandOnBatch, lastLinePosition } from './on-batch.js';
+import { guardIssues, lotObjection } from './meat-guards.js';
+import { addLine } from '../store/lines.js';
+import { findMeatLots } from '../store/lots.js';
+import { correctionNo, insertCorrection } from './insert-steps.js';
+
+interface Correction {
+  id: string;
+  lotId: string;
+  massMg: number;
+  reason: string;
+}
+
+/**
+ * Corrects the fat of a batch with more of one lot, as steps of its own before the current one: the
+ * meat, and – where the others are already weighed in – the salt, cure and spice that go with it.
+ * @throws HttpProblem 409 before the meat is weighed or after the mix has moved on
+ */
+export async function correctBatch(
+  app: AppContext,
+  person: Person,
+  batchId: string,
+  body: Correction,
+): Promise<BatchChanged> {
+  return commandOnBatch(app, person, batchId, 'correct-fat', { ...body }, async ({ tx, now, facts }) => {
+    const current = mustBeCorrectable(facts);
+    const [lot] = await findMeatLots(tx, [body.lotId]);
+    const open = facts.steps.filter((s) => s.closedAt === null);
+    const place = placeForMeat(open, lot?.fatPct ?? null);
+    if (!place) throw conflict('no-place', 'There is no step left that the meat could go into.');
+    const objection = lot ? lotObjection(lot, facts.batch.owner, now) : 'is not in the cold room.';
+    if (!lot || objection) {
+      throw invalid([
+        { path: 'lotId', message: `${lot ? `${lot.name} ${lot.code}` : 'This lot'} ${objection}` },
+      ]);
+    }
+    await mustPassGuards(tx, facts, body, now);
+    if (!(await reserve(tx, batchId, lot.accountId, body.massMg))) {
+      throw invalid([
+        {
+          path: 'massMg',
+          message: `${lot.name} ${lot.code} has only ${(lot.freeMg / 1e6).toFixed(2)} kg free.`,
+        },
+      ]);
+    }
+    const n = correctionNo(facts, 'fat');
+    const seasoned = facts.lines.filter(
+      (l) => l.kind === 'dry' && isClosed(facts, l.stepId) && l.plannedMg === null,
+    );
+    const steps: MethodStep[] = [
+      {
+        key: `correction-${n}`,
+        kind: 'weigh-meat',
+        title: 'Weigh the correction',
+        instruction: `Grind ${lot.name} ${lot.code} through the same plate, then weigh it in. ${body.reason}`,
+      },
+      ...(seasoned.length > 0
+        ? [
+            {
+              key: `season-${n}`,
+              kind: 'weigh-ingredients' as const,
+              title: 'Season the correction',
+              instruction:
+                'Cure first, then salt and spice for the meat that was added. Mix again until it is even.',
+            },
+          ]
+        : []),
+    ];
+    const added = await insertCorrection(tx, facts, current.position, 'fat', steps);
+    const position = lastLinePosition(facts);
+    await addLine(tx, {
+      batchId,
+      stepId: added[0] ?? '',
+      position: position + 1,
+      kind: 'meat',
+      name: lot.name,
+      lotId: lot.id,
+      lotAccountId: lot.accountId,
+      placeAccountId: place,
+      plannedMg: body.massMg,
+      document: null,
+      fat: { pct: lot.fatPct, sd: lot.fatSd },
+    });
+    const perMeat = mixPerMeat(facts.batch.recipe.lines.map((l) => l.dose));
+    for (const [i, line] of seasoned.entries()) {
+      if (!line.document) continue;
+      const { basis, fraction } = doseFraction(line.document.dose);
+      await addLine(tx, {
+        ...line,
+        batchId,
+        stepId: added[1] ?? '',
+        seasonsStepId: added[0] ?? null,
+        position: position + 2 + i,
+        placeAccountId: place,
+        plannedMg: Math.max(1, Math.round(fraction * body.massMg * (basis === 'meat' ? 1 : perMeat))),
+      });
+    }
+    announce(tx, now, { topic: 'lots' });
+  });
+}
+
+/** What held at opening holds for the batch with the correction in it. */
+async function mustPassGuards(
+  tx: Transaction,
+  facts: BatchFacts,
+  body: Correction,
+  now: Date,
+): Promise<void> {
+  const uses = [
+    ...facts.lines
+      .filter((l) => l.kind === 'meat')
+      .map((l) => ({ lotId: l.lotId, massMg: l.plannedMg ?? 0 })),
+    { lotId: body.lotId, massMg: body.massMg },
+  ];
+  const lots = await findMeatLots(tx, [...new Set(uses.map((u) => u.lotId))]);
+  const issues = guardIssues(
+    { uses, signed: facts.batch.signed },
+    new Map(lots.map((l) => [l.id, l])),
+    facts.batch.recipe,
+    now,
+  );
+  if (issues.length > 0) throw invalid(issues.map((i) => ({ path: 'lotId', message: i.message })));
+}
+
+function mustBeCorrectable(facts: BatchFacts): StepFact {
+  const current = facts.steps.find((s) => s.closedAt === null);
+  if (facts.batch.state !== 'open' || !current) {
+    throw conflict('batch-closed', `Batch ${facts.batch.number} is ${facts.batch.state}.`);
+  }
+  const weigh = weighStep(facts, 'meat');
+  if (weigh && weigh.closedAt === null) {
+    throw conflict('not-weighed', 'The meat is still being weighed in; change the blend instead.');
+  }
+  const mix = facts.steps.findLast((s) => traitsOf(s.document).machine === 'mixer');
+  if (mix?.closedAt) {
+    throw conflict(
+      'mixed',
+      'The mix has been closed. What is stuffed cannot be corrected; note it for the next batch.',
+    );
+  }
+  return current;
+}
+
+function isClosed(facts: BatchFacts, stepId: string): boolean {
+  return facts.steps.some((s) => s.id === stepId && s.closedAt !== null);
+}

@@ -1,0 +1,248 @@
+import {
+  placeForMeat,
+  traitsOf,
+  weighStep,
+  blocking,
+  casingNeed,
+  doseFraction,
+  link,
+  mixPerMeat,
+  type Finding,
+} from '@zest/core';
+import type { MethodStep, OpenBatch, Person, Recipe, RecipeLine, RecipeNote } from '@zest/contract';
+import { finishDraft } from '../../blend/index.js';
+import { reserve } from '../../ledger/index.js';
+import type { AppContext } from '../../platform/app-context.js';
+import { once } from '../../platform/commands.js';
+import type { Transaction } from '../../platform/database.js';
+import { announce } from '../../platform/live.js';
+import { invalid, notFound } from '../../platform/problem.js';
+import { shopBook } from '../../platform/settings.js';
+import { kg } from '../../platform/words.js';
+import { atHeat, checkPublished, findRecipe, openNotes, signedAt } from '../../recipes/index.js';
+import { checkMeats } from './meat-guards.js';
+import { addBatch, nextBatchNumber } from '../store/batch.js';
+import { addLine } from '../store/lines.js';
+import { findCasingLots, findIngredientLots, type DryLot, type MeatLot } from '../store/lots.js';
+import { addProductLot } from '../store/made-lots.js';
+import { addSteps, type NewStep } from '../store/steps.js';
+import { addPlaces, rowsFor } from './insert-steps.js';
+
+/**
+ * Opens a batch: sets its trims, dry goods and casing aside, copies the recipe's method into steps
+ * with a place each, and writes down what is due to be weighed.
+ * @throws HttpProblem 422 naming every field that does not fit, with nothing set aside
+ */
+export async function openBatch(app: AppContext, person: Person, body: OpenBatch): Promise<void> {
+  const now = app.now();
+  await once(
+    app.db,
+    { id: body.id, kind: 'open-batch', personId: person.id, at: now, request: body },
+    async (tx) => {
+      const published = await findRecipe(tx, body.recipeId);
+      if (!published) throw notFound('This recipe');
+      await mustStillObey(tx, published, body);
+      const recipe = { ...published, document: atHeat(published.document, heatOf(published, body.heat)) };
+      const notes = await openNotes(tx, recipe.id);
+      const book = await shopBook(tx);
+      const lots = await checkMeats(tx, body, recipe.document, book, now);
+      await addBatch(tx, {
+        id: body.id,
+        number: await nextBatchNumber(tx),
+        recipeVersionId: recipe.versionId,
+        plannedFor: body.plannedFor,
+        plannedMeatMg: body.meatMg,
+        window: body.window,
+        openedAt: now,
+        openedBy: person.id,
+        owner: body.owner,
+        heat: body.heat,
+        signed: body.signed,
+      });
+      const steps = await addMethod(
+        tx,
+        body.id,
+        recipe.document.steps.map((s) => withNotes(s, notes, 'stepKey')),
+      );
+      await addProductLot(tx, body.id, recipe.name, now, body.owner);
+      await addMeatLines(tx, body, steps, lots);
+      await addDryLines(tx, body, recipe, steps, notes);
+      await reserveCasing(tx, body, recipe);
+      if (body.draftId) finishDraft(tx, now, body.draftId, body.id);
+      announce(tx, now, { topic: 'batch', batchId: body.id });
+      announce(tx, now, { topic: 'lots' });
+    },
+  );
+}
+
+/**
+ * A published recipe against the book and the library of today: both may have changed since.
+ * @throws HttpProblem 422 for what stops it, or what nobody has signed
+ */
+async function mustStillObey(tx: Transaction, recipe: Recipe, body: OpenBatch): Promise<void> {
+  const { findings } = await checkPublished(tx, recipe);
+  const held = blocking(findings, await signedAt(tx, recipe.versionId)).filter(
+    (f) => f.level === 'stop' || !body.signed.recipe,
+  );
+  if (held.length === 0) return;
+  const sentences = (level: Finding['level']) =>
+    held
+      .filter((f) => f.level === level)
+      .map((f) => ({ path: 'recipeId', message: `${recipe.name}: ${f.sentence}` }));
+  const stops = sentences('stop');
+  if (stops.length > 0) throw invalid(stops);
+  const message = sentences('sign')
+    .map((s) => s.message)
+    .join(' ');
+  throw invalid([{ path: 'signed.recipe', message }]);
+}
+
+function heatOf(recipe: Recipe, heat: string | null): string | null {
+  const { heats } = recipe.document;
+  if (heat === null || heats.some((h) => h.name === heat)) return heat;
+  throw invalid([
+    {
+      path: 'heat',
+      message: `“${heat}” is not a heat of ${recipe.name}. Accepted: ${heats.map((h) => h.name).join(', ') || 'none'}.`,
+    },
+  ]);
+}
+
+/** Notes pinned to a line or a step come up with it. */
+function withNotes<T extends { key: string; note?: string | undefined }>(
+  item: T,
+  notes: readonly RecipeNote[],
+  pinnedBy: 'lineKey' | 'stepKey',
+): T {
+  const words = notes.filter((n) => n[pinnedBy] === item.key).map((n) => n.sentence);
+  if (words.length === 0) return item;
+  return { ...item, note: [item.note, ...words].filter(Boolean).join(' · ').slice(0, 300) };
+}
+
+async function addMethod(
+  tx: Transaction,
+  batchId: string,
+  method: readonly MethodStep[],
+): Promise<NewStep[]> {
+  const steps = rowsFor(method, 1);
+  await addPlaces(tx, batchId, steps);
+  await addSteps(tx, batchId, steps);
+  return steps;
+}
+
+async function addMeatLines(
+  tx: Transaction,
+  body: OpenBatch,
+  steps: readonly NewStep[],
+  lots: ReadonlyMap<string, MeatLot>,
+) {
+  const weighs = weighStep({ steps }, 'meat');
+  for (const [i, use] of body.uses.entries()) {
+    const lot = lots.get(use.lotId);
+    if (!lot) continue;
+    const place = placeForMeat(steps, lot.fatPct);
+    if (!weighs || !place)
+      throw invalid([{ path: 'recipeId', message: "This recipe's method has no step to weigh meat into." }]);
+    if (!(await reserve(tx, body.id, lot.accountId, use.massMg))) {
+      throw invalid([
+        {
+          path: `uses[${i}].massMg`,
+          message: `${lot.name} ${lot.code}: ${kg(use.massMg)} is wanted but only ${kg(lot.freeMg)} is free.`,
+        },
+      ]);
+    }
+    await addLine(tx, {
+      batchId: body.id,
+      stepId: weighs.id,
+      position: i + 1,
+      kind: 'meat',
+      name: lot.name,
+      lotId: lot.id,
+      lotAccountId: lot.accountId,
+      placeAccountId: place,
+      plannedMg: use.massMg,
+      document: null,
+      fat: { pct: lot.fatPct, sd: lot.fatSd },
+    });
+  }
+}
+
+async function addDryLines(
+  tx: Transaction,
+  body: OpenBatch,
+  recipe: Recipe,
+  steps: readonly NewStep[],
+  notes: readonly RecipeNote[],
+) {
+  const { lines } = recipe.document;
+  const perMeat = mixPerMeat(lines.map((l) => l.dose));
+  for (const [i, line] of lines.entries()) {
+    const enters = steps.find((s) => s.document.key === line.entersAt);
+    const weighed = [...steps]
+      .reverse()
+      .find((s) => traitsOf(s.document).weighs === 'ingredients' && s.position < (enters?.position ?? 0));
+    if (!enters?.placeAccountId || !weighed) {
+      throw invalid([
+        { path: 'recipeId', message: `${line.name} has no step to be weighed at before it enters.` },
+      ]);
+    }
+    const due = dueMg(line, body.meatMg, perMeat);
+    const lot = await takeStock(tx, body.id, line, due);
+    await addLine(tx, {
+      batchId: body.id,
+      stepId: weighed.id,
+      position: 100 + i,
+      kind: 'dry',
+      name: line.name,
+      lotId: lot.id,
+      lotAccountId: lot.accountId,
+      placeAccountId: enters.placeAccountId,
+      plannedMg: null,
+      document: withNotes(line, notes, 'lineKey'),
+    });
+  }
+}
+
+function dueMg(line: RecipeLine, meatMg: number, perMeat: number): number {
+  const { basis, fraction } = doseFraction(line.dose);
+  return Math.max(1, Math.round(fraction * meatMg * (basis === 'meat' ? 1 : perMeat)));
+}
+
+/** The oldest lot with enough free; water from the tap needs no stock. */
+async function takeStock(tx: Transaction, batchId: string, line: RecipeLine, due: number): Promise<DryLot> {
+  const lots = await findIngredientLots(tx, line.ingredientId);
+  for (const lot of lots) {
+    if (lot.isSupply || (await reserve(tx, batchId, lot.accountId, due))) return lot;
+  }
+  const most = Math.max(0, ...lots.map((l) => l.freeMg));
+  throw invalid([
+    {
+      path: 'meatMg',
+      message: `Not enough ${line.name}: ${grams(due)} is needed, the fullest lot has ${grams(most)} free.`,
+    },
+  ]);
+}
+
+async function reserveCasing(tx: Transaction, body: OpenBatch, recipe: Recipe): Promise<void> {
+  const { casing, linkLengthMm, linkMassG, lines } = recipe.document;
+  if (!casing) return;
+  const lengthMm =
+    linkLengthMm ?? (linkMassG ? link({ calibreMm: casing.calibreMm, massG: linkMassG }).lengthMm : 150);
+  const mixKg = (body.meatMg / 1e6) * mixPerMeat(lines.map((l) => l.dose));
+  const { metres } = casingNeed({ massKg: mixKg, calibreMm: casing.calibreMm, lengthMm });
+  const lots = await findCasingLots(tx, casing.casingId);
+  for (const lot of lots) {
+    if (await reserve(tx, body.id, lot.accountId, Math.ceil(metres * 1000))) return;
+  }
+  const most = Math.max(0, ...lots.map((l) => l.freeMg)) / 1000;
+  throw invalid([
+    {
+      path: 'meatMg',
+      message: `Not enough casing: ${metres.toFixed(1)} m of ${casing.name} is needed, ${most.toFixed(1)} m is free.`,
+    },
+  ]);
+}
+
+function grams(mg: number): string {
+  return `${Number((mg / 1000).toFixed(1))} g`;
+}

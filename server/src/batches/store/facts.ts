@@ -1,0 +1,235 @@
+import { z } from 'zod';
+import { methodStep, recipeDocument, recipeLine } from '@zest/contract';
+import type {
+  AccountFact,
+  BatchFacts,
+  BatchHead,
+  LineFact,
+  MarkFact,
+  MethodStep,
+  ReadingFact,
+  StepFact,
+  TransferFact,
+} from '@zest/core';
+import type { Db } from '../../platform/database.js';
+import { parsed } from '../../platform/json.js';
+import { sql, type Query } from '../../platform/sql.js';
+import { atHeat } from '../../recipes/index.js';
+import { publishedDocument } from './published.js';
+
+const signatures = z.record(z.string(), z.string());
+
+type Of<T> = T & { batchId: string };
+/** Times come as dates. */
+type Row<T, K extends keyof T> = Omit<T, K> & Record<K, Date | null>;
+
+/**
+ * Whole batches as facts, in one round trip however many are asked for; the newest first.
+ * A batch that is not there is left out.
+ */
+export async function loadFacts(db: Db, ids: readonly string[]): Promise<BatchFacts[]> {
+  if (ids.length === 0) return [];
+  const params = { ids: [...ids] };
+  const results = await sql(db).several(QUERIES.map((text): Query => ({ sql: text, params })));
+  const [
+    heads,
+    steps,
+    lines,
+    transfers,
+    readings,
+    marks,
+    acceptances,
+    notices,
+    tests,
+    casings,
+    lots,
+    accounts,
+  ] = results as unknown as Loaded;
+  return heads.map((head): BatchFacts => {
+    const mine = <T extends { batchId: string }>(rows: readonly T[]): T[] =>
+      rows.filter((r) => r.batchId === head.id);
+    const used = mine(accounts);
+    const test = mine(tests)[0];
+    return {
+      n: head.n,
+      batch: headOf(head),
+      steps: mine(steps).map(stepOf),
+      lines: mine(lines).map(lineOf),
+      transfers: mine(transfers).map(timed),
+      readings: mine(readings).map(timed),
+      marks: mine(marks).map(timed),
+      acceptances: mine(acceptances).map(bare),
+      notices: mine(notices).map(bare),
+      fatTest: test ? { fatPct: test.fatPct, fatSd: test.fatSd, at: test.at.toISOString() } : null,
+      accounts: used.map(accountOf),
+      casing: mine(casings).map(bare)[0] ?? null,
+      productAccountId: mine(lots).find((l) => l.kind === 'product')?.accountId ?? null,
+      reworkAccountId: mine(lots).find((l) => l.kind === 'rework')?.accountId ?? null,
+    };
+  });
+}
+
+type HeadRow = Omit<BatchHead, 'recipe' | 'signed' | 'meetsOther' | 'openedAt'> & {
+  n: number;
+  versionId: string;
+  recipe: unknown;
+  signed: unknown;
+  meetsOther: number;
+  openedAt: Date;
+};
+type StepRow = Of<Row<Omit<StepFact, 'document' | 'leftOut'>, 'closedAt'>> & {
+  document: unknown;
+  leftOut: number;
+};
+type Loaded = [
+  HeadRow[],
+  StepRow[],
+  (Of<Omit<LineFact, 'document'>> & { document: unknown })[],
+  Of<Omit<TransferFact, 'at'> & { at: Date }>[],
+  Of<Omit<ReadingFact, 'at'> & { at: Date }>[],
+  Of<Omit<MarkFact, 'at'> & { at: Date }>[],
+  Of<BatchFacts['acceptances'][number]>[],
+  Of<BatchFacts['notices'][number]>[],
+  Of<{ fatPct: number; fatSd: number; at: Date }>[],
+  Of<NonNullable<BatchFacts['casing']>>[],
+  Of<{ kind: string; accountId: string }>[],
+  Of<AccountFact & { thing: string | null }>[],
+];
+
+function headOf({ n: _n, versionId, recipe, signed, meetsOther, openedAt, ...head }: HeadRow): BatchHead {
+  return {
+    ...head,
+    openedAt: openedAt.toISOString(),
+    recipe: atHeat(
+      publishedDocument(versionId, () => recipeDocument.parse(parsed(recipe))),
+      head.heat,
+    ),
+    signed: signatures.parse(parsed(signed) ?? {}),
+    meetsOther: meetsOther === 1,
+  };
+}
+
+function stepOf({ batchId: _batch, closedAt, document, leftOut, ...step }: StepRow): StepFact {
+  return {
+    ...step,
+    document: methodStep.parse(parsed(document)) as MethodStep,
+    leftOut: Boolean(leftOut),
+    closedAt: closedAt?.toISOString() ?? null,
+  };
+}
+
+function lineOf({
+  batchId: _batch,
+  document,
+  ...line
+}: Of<Omit<LineFact, 'document'>> & { document: unknown }): LineFact {
+  return { ...line, document: document === null ? null : recipeLine.parse(parsed(document)) };
+}
+
+function accountOf({
+  batchId: _batch,
+  thing,
+  ...account
+}: Of<AccountFact & { thing: string | null }>): AccountFact {
+  return { ...account, name: thing ?? account.name };
+}
+
+function timed<T extends { at: Date }>(row: Of<T>): Omit<T, 'at' | 'batchId'> & { at: string } {
+  const { batchId: _batch, at, ...rest } = row;
+  return { ...rest, at: at.toISOString() };
+}
+
+function bare<T>(row: Of<T>): Omit<Of<T>, 'batchId'> {
+  const { batchId: _batch, ...rest } = row;
+  return rest;
+}
+
+const TRANSFERS = `SELECT t.id, t.batch_id AS batchId, t.from_account AS \`from\`, t.to_account AS \`to\`, t.amount, t.at,
+   t.step_id AS stepId, t.line_id AS lineId, p.name AS person, t.device_id AS deviceId, t.with_id AS withId, t.how,
+   t.reverses_id AS reversesId, t.reason
+ FROM transfer t LEFT JOIN person p ON p.id = t.person_id WHERE t.batch_id IN (:ids)`;
+const READINGS = `SELECT r.id, r.batch_id AS batchId, r.step_id AS stepId, r.kind, r.value, r.load_no AS \`load\`, r.at,
+   p.name AS person, r.how, r.transfer_id AS transferId
+ FROM reading r JOIN person p ON p.id = r.person_id LEFT JOIN transfer back ON back.reverses_id = r.transfer_id
+ WHERE r.batch_id IN (:ids) AND back.id IS NULL`;
+const MARKS = `SELECT m.id, m.batch_id AS batchId, m.step_id AS stepId, m.kind, m.subject, m.note, m.value, m.at,
+   p.name AS person, w.name AS second
+ FROM bench_mark m JOIN person p ON p.id = m.person_id LEFT JOIN person w ON w.id = m.second_person_id
+ WHERE m.batch_id IN (:ids)`;
+
+const QUERIES = [
+  `SELECT b.id, b.n, b.number, r.id AS recipeId, r.name AS recipeName, v.id AS versionId, v.version_no AS versionNo,
+     v.document AS recipe, b.state, b.planned_for AS plannedFor, b.planned_meat_mg AS plannedMeatMg,
+     CAST(b.window_min_pct AS DOUBLE) AS windowMinPct, CAST(b.window_max_pct AS DOUBLE) AS windowMaxPct,
+     b.opened_at AS openedAt, b.owner, b.heat, b.signed, b.version,
+     EXISTS (SELECT 1 FROM batch o WHERE o.planned_for = b.planned_for AND o.id <> b.id AND o.state <> 'cancelled'
+       AND NOT o.owner <=> b.owner AND EXISTS (SELECT 1 FROM transfer t WHERE t.batch_id = o.id)) AS meetsOther,
+     (SELECT COUNT(DISTINCT w.batch_id) FROM reading w JOIN batch o ON o.id = w.batch_id
+      WHERE o.recipe_version_id = b.recipe_version_id AND o.id <> b.id AND o.state = 'closed'
+        AND w.kind = 'verdict' AND w.value = 1) AS provenRuns
+   FROM batch b JOIN recipe_version v ON v.id = b.recipe_version_id JOIN recipe r ON r.id = v.recipe_id
+   WHERE b.id IN (:ids) ORDER BY b.planned_for DESC, b.number DESC`,
+  `SELECT s.id, s.batch_id AS batchId, s.position, s.document, s.place_account_id AS placeAccountId,
+     (SELECT a.id FROM account a WHERE a.batch_id = s.batch_id AND a.step_id = s.id AND a.measure = 'mm' LIMIT 1)
+       AS casingAccountId,
+     s.origin, s.origin_no AS originNo, s.closed_at AS closedAt, p.name AS closedBy,
+     s.override_reason AS overrideReason, s.left_out AS leftOut, s.version
+   FROM batch_step s LEFT JOIN person p ON p.id = s.closed_by WHERE s.batch_id IN (:ids) ORDER BY s.position`,
+  `SELECT l.id, l.batch_id AS batchId, l.step_id AS stepId, l.position, l.kind, l.name, l.lot_id AS lotId,
+     t.code AS lotCode, l.lot_account_id AS lotAccountId, l.place_account_id AS placeAccountId,
+     COALESCE((SELECT p.planned_mg FROM line_plan p WHERE p.line_id = l.id ORDER BY p.seq DESC LIMIT 1), l.planned_mg)
+       AS plannedMg, l.seasons_step_id AS seasonsStepId, l.document, CAST(l.fat_pct AS DOUBLE) AS fatPct,
+     CAST(l.fat_sd AS DOUBLE) AS fatSd
+   FROM batch_line l JOIN lot t ON t.id = l.lot_id WHERE l.batch_id IN (:ids) ORDER BY l.position`,
+  `${TRANSFERS} ORDER BY t.n, t.recorded_at, t.id`,
+  `${READINGS} ORDER BY r.n, r.recorded_at, r.id`,
+  `${MARKS} ORDER BY m.n, m.recorded_at, m.id`,
+  `SELECT l.batch_id AS batchId, a.line_id AS lineId, a.weighed_mg AS weighedMg
+   FROM acceptance a JOIN batch_line l ON l.id = a.line_id WHERE l.batch_id IN (:ids) ORDER BY a.at`,
+  'SELECT batch_id AS batchId, sentence FROM notice WHERE batch_id IN (:ids) ORDER BY at DESC, id DESC',
+  `SELECT f.batch_id AS batchId, CAST(f.fat_pct AS DOUBLE) AS fatPct, CAST(f.fat_sd AS DOUBLE) AS fatSd, f.at
+   FROM fat_test f LEFT JOIN fat_test r ON r.reverses_id = f.id
+   WHERE f.batch_id IN (:ids) AND f.reverses_id IS NULL AND r.id IS NULL ORDER BY f.seq DESC`,
+  `SELECT r.batch_id AS batchId, l.id AS lotId, l.code AS lotCode, l.account_id AS accountId, b.amount AS leftMm,
+     CAST(c.g_per_m AS DOUBLE) AS gPerM
+   FROM reservation r JOIN lot l ON l.account_id = r.account_id AND l.kind = 'casing'
+   JOIN casing c ON c.id = l.casing_id JOIN balance b ON b.account_id = r.account_id WHERE r.batch_id IN (:ids)`,
+  `SELECT batch_id AS batchId, kind, account_id AS accountId FROM lot
+   WHERE batch_id IN (:ids) AND kind IN ('product', 'rework')`,
+  `SELECT u.batchId, a.id, a.kind, a.measure, a.name, l.kind AS lotKind, l.code AS lotCode,
+     CAST(l.fat_pct AS DOUBLE) AS fatPct, CAST(l.fat_sd AS DOUBLE) AS fatSd, i.role, l.price_minor AS priceMinor,
+     l.status AS lotStatus, t.species, CAST(l.salt_g_per_kg AS DOUBLE) AS saltGPerKg,
+     CAST(l.nitrite_ppm AS DOUBLE) AS nitritePpm, b.amount AS balance, COALESCE(t.name, i.name, c.name) AS thing
+   FROM (
+     SELECT batch_id AS batchId, from_account AS id FROM transfer WHERE batch_id IN (:ids)
+     UNION SELECT batch_id, to_account FROM transfer WHERE batch_id IN (:ids)
+     UNION SELECT batch_id, lot_account_id FROM batch_line WHERE batch_id IN (:ids)
+     UNION SELECT batch_id, place_account_id FROM batch_step WHERE batch_id IN (:ids) AND place_account_id IS NOT NULL
+     UNION SELECT batch_id, account_id FROM lot WHERE batch_id IN (:ids) AND kind IN ('product', 'rework')
+     UNION SELECT r.batch_id, r.account_id FROM reservation r WHERE r.batch_id IN (:ids)
+   ) u JOIN account a ON a.id = u.id LEFT JOIN lot l ON l.account_id = a.id
+   LEFT JOIN balance b ON b.account_id = a.id LEFT JOIN trim_kind t ON t.id = l.trim_id
+   LEFT JOIN ingredient i ON i.id = l.ingredient_id LEFT JOIN casing c ON c.id = l.casing_id`,
+] as const;
+
+/** Entries with a number above `n`. */
+export interface NewEntries {
+  transfers: TransferFact[];
+  readings: ReadingFact[];
+  marks: MarkFact[];
+}
+
+/** The entries of a batch that came after a number. */
+export async function loadEntriesAfter(db: Db, batchId: string, n: number): Promise<NewEntries> {
+  const params = { ids: [batchId], n };
+  const [transfers, readings, marks] = (await sql(db).several([
+    { sql: `${TRANSFERS} AND t.n > :n ORDER BY t.n, t.recorded_at, t.id`, params },
+    { sql: `${READINGS} AND r.n > :n ORDER BY r.n, r.recorded_at, r.id`, params },
+    { sql: `${MARKS} AND m.n > :n ORDER BY m.n, m.recorded_at, m.id`, params },
+  ])) as unknown as [Loaded[3], Loaded[4], Loaded[5]];
+  return {
+    transfers: transfers.map(timed),
+    readings: readings.map(timed),
+    marks: marks.map(timed),
+  };
+}

@@ -1,0 +1,104 @@
+import { sql } from '../../platform/sql.js';
+import type { Db, Transaction } from '../../platform/database.js';
+import type { BenchLot } from '@zest/contract';
+
+export interface MeatLot {
+  id: string;
+  code: string;
+  name: string;
+  accountId: string;
+  species: string;
+  wild: boolean;
+  fatPct: number;
+  fatSd: number;
+  status: 'available' | 'hold' | 'rejected';
+  owner: string | null;
+  state: 'fresh' | 'frozen' | 'thawed';
+  heat: 'raw' | 'raw smoked' | 'cooked';
+  weightKnown: string;
+  useBy: string | null;
+  outSince: Date | null;
+  outMs: number;
+  freeMg: number;
+}
+
+export async function findMeatLots(tx: Transaction, ids: readonly string[]): Promise<MeatLot[]> {
+  const rows = await sql(tx).rows<Omit<MeatLot, 'wild'> & { wild: number }>(
+    `SELECT l.id, l.code, t.name, t.species, t.wild, l.account_id AS accountId, CAST(l.fat_pct AS DOUBLE) AS fatPct,
+       CAST(l.fat_sd AS DOUBLE) AS fatSd, l.status, l.owner, l.state, l.heat, l.weight_known AS weightKnown,
+       l.use_by AS useBy, l.out_since AS outSince, l.out_ms AS outMs, b.amount - b.reserved AS freeMg
+     FROM lot l JOIN trim_kind t ON t.id = l.trim_id JOIN balance b ON b.account_id = l.account_id
+     WHERE l.id IN (:ids)`,
+    { ids: [...ids] },
+  );
+  return rows.map((row) => ({ ...row, wild: row.wild === 1 }));
+}
+
+export interface DryLot {
+  id: string;
+  accountId: string;
+  freeMg: number;
+  /** A supply that does not run out, such as the tap. */
+  isSupply: boolean;
+}
+
+export async function findIngredientLots(tx: Transaction, ingredientId: string): Promise<DryLot[]> {
+  const rows = await sql(tx).rows<Omit<DryLot, 'isSupply'> & { isSupply: number }>(
+    `SELECT l.id, l.account_id AS accountId, COALESCE(b.amount - b.reserved, 0) AS freeMg, a.kind = 'gain' AS isSupply
+     FROM lot l JOIN account a ON a.id = l.account_id LEFT JOIN balance b ON b.account_id = l.account_id
+     WHERE l.ingredient_id = :ingredientId AND l.status = 'available' ORDER BY l.received_at`,
+    { ingredientId },
+  );
+  return rows.map((row) => ({ ...row, isSupply: row.isSupply === 1 }));
+}
+
+export function findCasingLots(
+  tx: Transaction,
+  casingId: string,
+): Promise<{ accountId: string; freeMg: number }[]> {
+  return sql(tx).rows(
+    `SELECT l.account_id AS accountId, b.amount - b.reserved AS freeMg
+     FROM lot l JOIN balance b ON b.account_id = l.account_id
+     WHERE l.casing_id = :casingId AND l.status = 'available' ORDER BY l.received_at`,
+    { casingId },
+  );
+}
+
+/** Lots that can go into a batch at the bench: trims of its owner, dry goods, supplies that do not run out. */
+export function benchLots(db: Db, batchId: string): Promise<BenchLot[]> {
+  return sql(db).rows<BenchLot>(
+    `SELECT l.id AS lotId, l.code, COALESCE(t.name, i.name) AS name, l.kind, l.ingredient_id AS ingredientId,
+       COALESCE(i.role, 'meat') AS role, CASE WHEN a.kind = 'gain' THEN NULL ELSE b.amount - b.reserved END AS freeMg
+     FROM lot l JOIN account a ON a.id = l.account_id LEFT JOIN balance b ON b.account_id = l.account_id
+     LEFT JOIN trim_kind t ON t.id = l.trim_id LEFT JOIN ingredient i ON i.id = l.ingredient_id
+     WHERE l.kind IN ('trim', 'ingredient') AND l.status = 'available'
+       AND (l.kind = 'ingredient' OR l.owner <=> (SELECT owner FROM batch WHERE id = :batchId))
+       AND (a.kind = 'gain' OR b.amount - b.reserved > 0)
+     ORDER BY name, l.received_at LIMIT 500`,
+    { batchId },
+  );
+}
+
+export interface FoundLot {
+  id: string;
+  code: string;
+  name: string;
+  kind: string;
+  ingredientId: string | null;
+  accountId: string;
+  status: string;
+  isSupply: boolean;
+}
+
+/** A lot of meat or of an ingredient by the code on its label. */
+export async function findLotByCode(tx: Transaction, code: string): Promise<FoundLot | undefined> {
+  const [row] = await sql(tx).rows<Omit<FoundLot, 'isSupply'> & { isSupply: number }>(
+    `SELECT l.id, l.code, COALESCE(t.name, i.name) AS name, l.kind, l.ingredient_id AS ingredientId,
+       l.account_id AS accountId, l.status, a.kind = 'gain' AS isSupply
+     FROM lot l JOIN account a ON a.id = l.account_id LEFT JOIN trim_kind t ON t.id = l.trim_id
+     LEFT JOIN ingredient i ON i.id = l.ingredient_id
+     WHERE l.code = :code AND l.kind IN ('trim', 'ingredient')`,
+    { code },
+  );
+  return row && { ...row, isSupply: row.isSupply === 1 };
+}

@@ -1,0 +1,35 @@
+import { stepTitle, type BatchFacts, type StepFact } from '@zest/core';
+import { conflict } from '../../platform/problem.js';
+
+/** The device's own time when it gives one that is not in the future, else the server's. */
+export function eventTime(deviceTime: string | undefined, now: Date): Date {
+  const claimed = deviceTime === undefined ? now : new Date(deviceTime);
+  return claimed > now ? now : claimed;
+}
+
+/**
+ * Whether the entry comes after its step was closed. That is refused, unless it was made while the
+ * line was down: then it stands, and the lead is told.
+ *
+ * @throws HttpProblem 409 for a batch or a step that takes no more
+ */
+export function isLate({ batch }: BatchFacts, step: StepFact, offline: boolean | undefined): boolean {
+  if (step.closedAt !== null && batch.state !== 'cancelled' && offline) return true;
+  if (batch.state !== 'open') {
+    throw conflict(
+      'batch-closed',
+      `Batch ${batch.number} is ${batch.state}; nothing more can be weighed into it.`,
+    );
+  }
+  if (step.closedAt !== null) {
+    throw conflict(
+      'step-closed',
+      `${stepTitle(step.document)} is closed. The lead can take an entry back if it was wrong.`,
+    );
+  }
+  return false;
+}
+
+export function idReused(): Error {
+  return conflict('id-reused', 'This id was already used for another entry; nothing was changed.');
+}

@@ -1,0 +1,79 @@
+import { formatMass, tubCode, type FormatOptions } from '@zest/core';
+import type { BatchView, PrintLabel, Printed, Person } from '@zest/contract';
+import { readBatch } from '../../batches/index.js';
+import type { AppContext } from '../../platform/app-context.js';
+import { pdfOf } from '../../platform/pdf.js';
+import { recordMark } from './record-mark.js';
+
+/**
+ * Prints the label of a tub or bag into the spool: product, batch, load, kilograms, recipe version,
+ * allergens, and the code that is scanned at the mixer.
+ */
+export async function printLabel(
+  app: AppContext,
+  person: Person,
+  batchId: string,
+  body: PrintLabel,
+): Promise<Printed> {
+  const sheet = await readBatch(app, batchId);
+  const code = tubCode(sheet.number, body.load);
+  const units: FormatOptions = { system: person.units, numberStyle: person.numberStyle ?? undefined };
+  const pdf = await labelPdf(sheet, body, code, units);
+  const file = await app.printer.print(`${body.what}-${code}-${body.id.slice(-6)}`, pdf);
+  await recordMark(app, person, batchId, {
+    id: body.id,
+    stepId: sheet.stepId,
+    kind: 'label',
+    subject: code,
+    note: file,
+    value: body.massMg ?? null,
+  });
+  return { id: body.id, file, code, path: `/api/v1/spool/${file}` };
+}
+
+function labelPdf(sheet: BatchView, body: PrintLabel, code: string, units: FormatOptions): Promise<Buffer> {
+  const massMg = body.massMg ?? shareOfLoad(sheet, body.load);
+  const allergens = sheet.label?.allergens ?? [];
+  return pdfOf(
+    `${sheet.product} ${code}`,
+    [
+      {
+        columns: [
+          {
+            width: '*',
+            stack: [
+              { text: sheet.product, style: 'title' },
+              {
+                text: `Batch ${sheet.number}${body.load > 0 ? ` · load ${body.load} of ${sheet.loads}` : ''}`,
+                fontSize: 20,
+                bold: true,
+              },
+              {
+                text: `${formatMass(massMg, units)} · recipe version ${sheet.recipe.versionNo}`,
+                fontSize: 16,
+              },
+              { text: sheet.recipe.state, fontSize: 14 },
+            ],
+          },
+          { width: 84, qr: code, fit: 84 },
+        ],
+      },
+      {
+        text:
+          allergens.length > 0
+            ? `Contains ${allergens.join(', ').toUpperCase()}`
+            : 'No allergen that must be declared is in it so far.',
+        fontSize: 14,
+        bold: true,
+        margin: [0, 8, 0, 0],
+      },
+      ...(sheet.owner ? [{ text: `For ${sheet.owner}: kept apart`, fontSize: 14, bold: true }] : []),
+      { text: code, fontSize: 12, margin: [0, 6, 0, 0] },
+    ],
+    { pageSize: 'A6', pageOrientation: 'landscape', pageMargins: [20, 18, 20, 30] },
+  );
+}
+
+function shareOfLoad(sheet: BatchView, load: number): number {
+  return load > 0 ? Math.round(sheet.mixMg / sheet.loads) : sheet.mixMg;
+}

@@ -1,0 +1,51 @@
+import type { NewMark, Recorded } from '@zest/contract';
+import type { AppContext } from '../../platform/app-context.js';
+import { DUPLICATE_KEY, UNTOUCHED, errnoOf } from '../../platform/database.js';
+import { notFound } from '../../platform/problem.js';
+import { announceEntry, findMark, numberMark, writeMark, type EntryHead } from '../store/entries.js';
+import { forgetFrame, frameOf } from '../store/frames.js';
+import { eventTime, idReused } from './entry-rules.js';
+import type { Maker } from './made-by.js';
+
+/** Somebody else who confirmed what is ticked, with a secret of their own. */
+type Second = Maker | null;
+
+/** Something said or ticked. It is never refused for the state of the step. */
+export async function recordMark(
+  app: AppContext,
+  maker: Maker,
+  batchId: string,
+  body: NewMark,
+  second: Second = null,
+): Promise<Recorded> {
+  await mustBeOfBatch(app, batchId, body.stepId);
+  const now = app.now();
+  const head: EntryHead = { batchId, personId: maker.id, at: eventTime(body.deviceTime, now), now };
+  const { id, stepId, kind, subject = '', note = '', value = null } = body;
+  const mark = { id, stepId, kind, subject, note, value };
+  try {
+    await app.db.transaction((tx) => {
+      numberMark(tx, batchId);
+      writeMark(tx, head, { ...mark, secondPersonId: second?.id ?? null });
+      const about = { at: head.at.toISOString(), person: maker.name, second: second?.name ?? null };
+      announceEntry(tx, head, { marks: [{ ...mark, ...about }] }, []);
+      return Promise.resolve();
+    });
+  } catch (error) {
+    if (errnoOf(error) === UNTOUCHED) throw notFound('This batch');
+    const known = errnoOf(error) === DUPLICATE_KEY ? await findMark(app.db, id) : undefined;
+    if (!known) throw error;
+    if (known.batchId !== batchId || known.kind !== kind || known.subject !== subject) throw idReused();
+  }
+  void app.hub.poll();
+  return { id, how: 'typed', found: false };
+}
+
+/** Steps come and go with the method: one that is not known is looked for once more. */
+async function mustBeOfBatch(app: AppContext, batchId: string, stepId: string | null): Promise<void> {
+  const isKnown = async () =>
+    stepId === null || (await frameOf(app.db, batchId)).facts.steps.some((s) => s.id === stepId);
+  if (await isKnown()) return;
+  forgetFrame(batchId);
+  if (!(await isKnown())) throw notFound('This step of the batch');
+}

@@ -1,0 +1,54 @@
+import type { NewReading, Recorded } from '@zest/contract';
+import { readBy } from '../../devices/index.js';
+import type { AppContext } from '../../platform/app-context.js';
+import { DUPLICATE_KEY, errnoOf } from '../../platform/database.js';
+import {
+  announceEntry,
+  findReading,
+  writeReading,
+  type EntryHead,
+  type KnownReading,
+} from '../store/entries.js';
+import { eventTime, idReused } from './entry-rules.js';
+import type { Maker } from './made-by.js';
+import { writeEntry } from './write-entry.js';
+
+/** A temperature, minutes, tack test, count or sample weight; written once. */
+export async function recordReading(
+  app: AppContext,
+  maker: Maker,
+  batchId: string,
+  body: NewReading,
+): Promise<Recorded> {
+  const known = await findReading(app.db, body.id);
+  if (known) return repeated(known, body);
+  const now = app.now();
+  const head: EntryHead = { batchId, personId: maker.id, at: eventTime(body.deviceTime, now), now };
+  const { id, stepId, kind, value, load = 0 } = body;
+  const reading = { id, stepId, kind, value, load, transferId: null };
+  const source = await readBy(app, body.readingId, value);
+  try {
+    await writeEntry(app, head, body.offline, {
+      named: 'step',
+      stepId: () => stepId,
+      plan: () => source,
+      write: (tx) => {
+        writeReading(tx, head, { ...reading, ...source });
+        const fact = { ...reading, at: head.at.toISOString(), person: maker.name, how: source.how };
+        announceEntry(tx, head, { readings: [fact] }, []);
+      },
+    });
+  } catch (error) {
+    const written = errnoOf(error) === DUPLICATE_KEY ? await findReading(app.db, id) : undefined;
+    if (!written) throw error;
+    return repeated(written, body);
+  }
+  void app.hub.poll();
+  return { id, how: source.how, found: false };
+}
+
+function repeated(known: KnownReading, body: NewReading): Recorded {
+  if (known.stepId !== body.stepId || known.kind !== body.kind || known.value !== body.value)
+    throw idReused();
+  return { id: body.id, how: known.how, found: false };
+}

@@ -1,0 +1,34 @@
+import type { BatchChanged, Person, Witness } from '@zest/contract';
+import { changed, readBatch } from '../../batches/index.js';
+import { mustMatchSecret } from '../../people/index.js';
+import type { AppContext } from '../../platform/app-context.js';
+import { conflict, invalid, notFound } from '../../platform/problem.js';
+import { recordMark } from './record-mark.js';
+
+/**
+ * A second person confirms the weight of the cure with a PIN of their own. It holds for that weight
+ * only: another entry on the line asks again.
+ * @throws HttpProblem 422 when it is the same person, 401 for a wrong PIN
+ */
+export async function witnessCure(
+  app: AppContext,
+  person: Person,
+  batchId: string,
+  body: Witness,
+): Promise<BatchChanged> {
+  if (body.personId === person.id) {
+    throw invalid([{ path: 'personId', message: 'The second person must be somebody else.' }]);
+  }
+  const line = (await readBatch(app, batchId)).lines.find((l) => l.id === body.lineId);
+  if (!line || line.role !== 'cure') throw notFound('This line of cure');
+  if (line.weighedMg === 0) throw conflict('no-weight', `${line.name} has no weight to confirm yet.`);
+  const second = await mustMatchSecret(app, body.personId, body.secret);
+  await recordMark(
+    app,
+    person,
+    batchId,
+    { id: body.id, stepId: line.stepId, kind: 'cure', subject: line.id, value: line.weighedMg },
+    second,
+  );
+  return changed(app, batchId);
+}

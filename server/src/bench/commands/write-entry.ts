@@ -1,0 +1,87 @@
+import { stepTitle, type BatchFacts, type StepFact } from '@zest/core';
+import { lockBatch, mustLoad, settle } from '../../batches/index.js';
+import { numberFact } from '../../ledger/index.js';
+import type { AppContext } from '../../platform/app-context.js';
+import { UNTOUCHED, errnoOf, type Transaction } from '../../platform/database.js';
+import { addNotice } from '../../platform/notices.js';
+import { notFound } from '../../platform/problem.js';
+import { clockTime } from '../../platform/shop-time.js';
+import { numberEntry, type EntryHead } from '../store/entries.js';
+import { forgetFrame, frameOf } from '../store/frames.js';
+import { isLate } from './entry-rules.js';
+
+/** A frame is behind at the most so often in a row. */
+const TRIES = 4;
+
+/** An entry of one step, ready to be written once the state of its batch is known. */
+export interface Entry<T> {
+  stepId: (facts: BatchFacts) => string | undefined;
+  /** What is written, worked out from the batch before the transaction begins. */
+  plan: (facts: BatchFacts, step: StepFact) => Promise<T> | T;
+  write: (tx: Transaction, plan: T) => void;
+  /** What of it says that this was not of the batch. */
+  named: string;
+}
+
+/**
+ * Writes an entry in one round trip, by the frame of the batch that this process holds. Where the frame
+ * turns out to be behind nothing was written, it is read again, and the entry judged anew.
+ *
+ * @throws HttpProblem 404 for what is not of this batch, 409 for a batch or step that takes no more
+ */
+export async function writeEntry<T>(
+  app: AppContext,
+  head: EntryHead,
+  offline: boolean | undefined,
+  entry: Entry<T>,
+): Promise<T> {
+  for (let attempt = 1; ; attempt += 1) {
+    const { facts, frameN } = await frameOf(app.db, head.batchId);
+    try {
+      const step = stepOf(facts, entry);
+      const late = isLate(facts, step, offline);
+      const plan = await entry.plan(facts, step);
+      await app.db.transaction(async (tx) => {
+        if (late) await writeLate(tx, head, step, () => entry.write(tx, plan));
+        else {
+          numberEntry(tx, head.batchId, frameN);
+          entry.write(tx, plan);
+        }
+      });
+      return plan;
+    } catch (error) {
+      const behind = errnoOf(error) === UNTOUCHED || (await isBehind(app, head.batchId, frameN));
+      forgetFrame(head.batchId);
+      if (!behind || attempt >= TRIES) throw error;
+    }
+  }
+}
+
+function stepOf<T>(facts: BatchFacts, entry: Entry<T>): StepFact {
+  const id = entry.stepId(facts);
+  const step = facts.steps.find((s) => s.id === id);
+  if (!step) throw notFound(`This ${entry.named} of the batch`);
+  return step;
+}
+
+/** Whether a refusal may only be due to a frame that others have changed meanwhile. */
+async function isBehind(app: AppContext, batchId: string, frameN: number): Promise<boolean> {
+  forgetFrame(batchId);
+  return (await frameOf(app.db, batchId)).frameN > frameN;
+}
+
+/** After an entry made while the line was down: everything behind its step is computed again. */
+async function writeLate(
+  tx: Transaction,
+  { batchId, at, now, personId }: EntryHead,
+  step: StepFact,
+  write: () => void,
+): Promise<void> {
+  await lockBatch(tx, batchId);
+  numberFact(tx, batchId);
+  write();
+  const time = await clockTime(tx, at);
+  const sentence = `An entry made without network at ${time} came in after ${stepTitle(step.document)} was closed; it stands.`;
+  addNotice(tx, batchId, now, sentence);
+  await settle(tx, await mustLoad(tx, batchId), now, personId);
+}

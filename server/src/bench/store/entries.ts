@@ -1,0 +1,267 @@
+import { v7 as uuid } from 'uuid';
+import {
+  FIXED_ACCOUNTS,
+  SHORTFALL_REASON,
+  SHOP_ACCOUNTS,
+  shortfallSentence,
+  type EntryMove,
+  type MarkKind,
+  type ReadingHow,
+  type TransferHow,
+} from '@zest/core';
+import type { NewFacts } from '@zest/contract';
+import { consume, numberOf } from '../../ledger/index.js';
+import type { Db, Transaction } from '../../platform/database.js';
+import { sql } from '../../platform/sql.js';
+
+/** Who made an entry, when it happened and when it is written. */
+export interface EntryHead {
+  batchId: string;
+  personId: string;
+  at: Date;
+  now: Date;
+}
+
+/**
+ * Numbers an entry, as long as the batch is open and nothing but entries came since `frameN`; else the
+ * transaction ends with nothing written.
+ */
+export function numberEntry(tx: Transaction, batchId: string, frameN: number): void {
+  sql(tx).defer("UPDATE batch SET n = n + 1 WHERE id = :batchId AND frame_n = :frameN AND state = 'open'", {
+    batchId,
+    frameN,
+  });
+  sql(tx).deferUnlessTouched();
+}
+
+/** Numbers something said or ticked, whatever the state of the batch. */
+export function numberMark(tx: Transaction, batchId: string): void {
+  sql(tx).defer('UPDATE batch SET n = n + 1 WHERE id = :batchId', { batchId });
+  sql(tx).deferUnlessTouched();
+}
+
+/** A move with how it became known. */
+export interface WrittenMove extends EntryMove {
+  how: TransferHow;
+  deviceId: string | null;
+  readingId: string | null;
+  /** Id of the shortfall that is booked with it, should its lot be short. */
+  foundId: string;
+}
+
+/**
+ * Writes moves without reading anything first: the ledger's rows, the balances of the lots they touch in
+ * ascending id, and what a lot turns out to be short of as found. Nothing is sent before the next statement.
+ *
+ * @param onFound is told, once it was sent, that a lot was short
+ */
+export function writeMoves(
+  tx: Transaction,
+  head: EntryHead,
+  moves: readonly WrittenMove[],
+  onFound: () => void,
+): void {
+  insertMoves(tx, head, moves);
+  for (const [account, delta] of balanceChanges(moves)) {
+    sql(tx).defer('UPDATE balance SET amount = amount + :delta WHERE account_id = :account', {
+      account,
+      delta,
+    });
+  }
+  for (const move of moves) {
+    if (!FIXED.has(move.from)) writeShortfall(tx, head, move, onFound);
+  }
+}
+
+const FIXED = new Set(FIXED_ACCOUNTS.map((a) => a.id));
+
+function balanceChanges(moves: readonly WrittenMove[]): [string, number][] {
+  const change = new Map<string, number>();
+  for (const { from, to, amount } of moves) {
+    change.set(from, (change.get(from) ?? 0) - amount);
+    change.set(to, (change.get(to) ?? 0) + amount);
+  }
+  return [...change]
+    .filter(([id, delta]) => delta !== 0 && !FIXED.has(id))
+    .sort(([a], [b]) => (a < b ? -1 : 1));
+}
+
+const COLUMNS = `id, from_account, to_account, amount, at, recorded_at, batch_id, step_id, line_id, person_id,
+  device_id, reading_id, with_id, how, reverses_id, reason, n`;
+
+function insertMoves(tx: Transaction, head: EntryHead, moves: readonly WrittenMove[]): void {
+  sql(tx).deferMany(
+    `INSERT INTO transfer (${COLUMNS}) VALUES ?`,
+    moves.map((m) => [
+      m.id,
+      m.from,
+      m.to,
+      m.amount,
+      head.at,
+      head.now,
+      head.batchId,
+      m.stepId,
+      m.lineId,
+      head.personId,
+      m.deviceId,
+      m.readingId,
+      m.withId,
+      m.how,
+      null,
+      m.reason,
+      numberOf(head.batchId),
+    ]),
+  );
+}
+
+/** Reality is not refused: what the books did not have is booked as found, and the lead is told. */
+function writeShortfall(
+  tx: Transaction,
+  { batchId, personId, at, now }: EntryHead,
+  move: WrittenMove,
+  onFound: () => void,
+): void {
+  const params = { batchId, personId, at, now, id: move.foundId, account: move.from, stepId: move.stepId };
+  sql(tx).defer(
+    `INSERT INTO transfer (${COLUMNS})
+     SELECT :id, IF(a.measure = 'mm', :foundMm, :foundMg), b.account_id, -b.amount, :at, :now, :batchId, :stepId, NULL,
+       :personId, NULL, NULL, NULL, 'derived', NULL, :reason, (SELECT f.n FROM batch f WHERE f.id = :batchId)
+     FROM balance b JOIN account a ON a.id = b.account_id WHERE b.account_id = :account AND b.amount < 0`,
+    {
+      ...params,
+      foundMg: SHOP_ACCOUNTS.found,
+      foundMm: SHOP_ACCOUNTS.foundCasing,
+      reason: SHORTFALL_REASON,
+    },
+    (touched) => {
+      if (touched > 0) onFound();
+    },
+  );
+  const [before = '', after = ''] = shortfallSentence(AMOUNT).split(String(AMOUNT));
+  sql(tx).defer(
+    `INSERT INTO notice (id, batch_id, sentence, at)
+     SELECT :noticeId, :batchId, CONCAT(:before, t.amount, :after), :now FROM transfer t WHERE t.id = :id`,
+    { ...params, noticeId: uuid(), before, after },
+  );
+  sql(tx).defer('UPDATE balance SET amount = 0 WHERE account_id = :account AND amount < 0', params);
+}
+
+/** Stands in the sentence for the amount that only the database knows. */
+const AMOUNT = 987_654_321;
+
+/** Uses what the batch had set aside of a lot. */
+export function useReserved(tx: Transaction, batchId: string, move: EntryMove): void {
+  consume(tx, batchId, move.from, move.amount);
+}
+
+export interface WrittenReading {
+  id: string;
+  stepId: string;
+  kind: string;
+  value: number;
+  load: number;
+  how: ReadingHow;
+  deviceId: string | null;
+  readingId: string | null;
+  /** The weighing it was counted by. */
+  transferId: string | null;
+}
+
+export function writeReading(tx: Transaction, head: EntryHead, reading: WrittenReading): void {
+  sql(tx).defer(
+    `INSERT INTO reading (id, batch_id, step_id, kind, value, load_no, at, recorded_at, person_id, device_id,
+       reading_id, how, transfer_id, n)
+     VALUES (:id, :batchId, :stepId, :kind, :value, :load, :at, :now, :personId, :deviceId, :readingId, :how,
+       :transferId, (SELECT f.n FROM batch f WHERE f.id = :batchId))`,
+    { ...head, ...reading },
+  );
+}
+
+export interface WrittenMark {
+  id: string;
+  stepId: string | null;
+  kind: MarkKind;
+  subject: string;
+  note: string;
+  value: number | null;
+  secondPersonId: string | null;
+}
+
+export function writeMark(tx: Transaction, head: EntryHead, mark: WrittenMark): void {
+  sql(tx).defer(
+    `INSERT INTO bench_mark (id, batch_id, step_id, kind, subject, note, value, at, recorded_at, person_id,
+       second_person_id, n)
+     VALUES (:id, :batchId, :stepId, :kind, :subject, :note, :value, :at, :now, :personId, :secondPersonId,
+       (SELECT f.n FROM batch f WHERE f.id = :batchId))`,
+    { ...head, ...mark },
+  );
+}
+
+/**
+ * Tells the screens of an entry with the facts it made and their number. Where a lot turned out short there
+ * are more facts than that, so that only the number is told and the screens ask.
+ */
+export function announceEntry(
+  tx: Transaction,
+  { batchId, now }: EntryHead,
+  facts: NewFacts,
+  foundIds: readonly string[],
+): void {
+  const bare = { topic: 'batch', batchId };
+  sql(tx).defer(
+    `INSERT INTO live_event (at, payload)
+     SELECT :now, JSON_SET(IF(EXISTS (SELECT 1 FROM transfer t WHERE t.id IN (:foundIds)), :bare, :full), '$.n', b.n)
+     FROM batch b WHERE b.id = :batchId`,
+    {
+      batchId,
+      now,
+      bare: JSON.stringify(bare),
+      full: JSON.stringify({ ...bare, facts }),
+      foundIds: foundIds.length > 0 ? [...foundIds] : [NO_ID],
+    },
+  );
+}
+
+const NO_ID = '00000000-0000-0000-0000-000000000000';
+
+export interface KnownTransfer {
+  from: string;
+  to: string;
+  amount: number;
+  lineId: string | null;
+  how: TransferHow;
+}
+
+export async function findTransfer(db: Db, id: string): Promise<KnownTransfer | undefined> {
+  const [row] = await sql(db).rows<KnownTransfer>(
+    'SELECT from_account AS `from`, to_account AS `to`, amount, line_id AS lineId, how FROM transfer WHERE id = :id',
+    { id },
+  );
+  return row;
+}
+
+export interface KnownReading {
+  stepId: string;
+  kind: string;
+  value: number;
+  how: ReadingHow;
+}
+
+export async function findReading(db: Db, id: string): Promise<KnownReading | undefined> {
+  const [row] = await sql(db).rows<KnownReading>(
+    'SELECT step_id AS stepId, kind, value, how FROM reading WHERE id = :id',
+    { id },
+  );
+  return row;
+}
+
+export async function findMark(
+  db: Db,
+  id: string,
+): Promise<{ batchId: string; kind: string; subject: string } | undefined> {
+  const [row] = await sql(db).rows<{ batchId: string; kind: string; subject: string }>(
+    'SELECT batch_id AS batchId, kind, subject FROM bench_mark WHERE id = :id',
+    { id },
+  );
+  return row;
+}

@@ -1,0 +1,35 @@
+import type { BatchFacts } from '@zest/core';
+import { mustLoad, numbersOf } from '../../batches/index.js';
+import type { Db } from '../../platform/database.js';
+import { notFound } from '../../platform/problem.js';
+
+/** Everything of a batch that entries do not change, with the number at which it last did. */
+export interface Frame {
+  frameN: number;
+  facts: BatchFacts;
+}
+
+const KEPT = 200;
+const known = new Map<string, Frame>();
+
+/**
+ * The frame of a batch as this process last read it. It may be behind: whoever writes by it says so in
+ * the write, which then touches nothing.
+ * @throws HttpProblem 404 when there is no such batch
+ */
+export async function frameOf(db: Db, batchId: string): Promise<Frame> {
+  const frame = known.get(batchId);
+  if (frame) return frame;
+  // The number first: what changes in between only makes the frame newer than it says.
+  const numbers = await numbersOf(db, batchId);
+  if (!numbers) throw notFound('This batch');
+  const fresh = { frameN: numbers.frameN, facts: await mustLoad(db, batchId) };
+  if (known.size >= KEPT) known.clear();
+  known.set(batchId, fresh);
+  return fresh;
+}
+
+/** Reads the frame anew the next time. */
+export function forgetFrame(batchId: string): void {
+  known.delete(batchId);
+}

@@ -1,0 +1,13 @@
+import { shopClock, shopDay } from '@zest/core';
+import type { Db } from './database.js';
+import { timeZone } from './settings.js';
+
+/** The day of an instant where the shop stands, as `YYYY-MM-DD`. */
+export async function dayOf(db: Db, at: Date): Promise<string> {
+  return shopDay(await timeZone(db), at);
+}
+
+/** The clock of the shop at an instant, as `HH:MM`. */
+export async function clockTime(db: Db, at: Date): Promise<string> {
+  return shopClock(await timeZone(db), at);
+}

@@ -1,0 +1,137 @@
+import { execFileSync } from 'node:child_process';
+import { readFileSync } from 'node:fs';
+import { fileURLToPath } from 'node:url';
+import { gunzipSync } from 'node:zlib';
+import mysql from 'mysql2/promise';
+import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest';
+import { fold, type BatchView, type EntryView, type LineView, type StepView } from '@zest/core';
+import { APP } from '@zest/ops';
+import { shopFacts } from '../src/batches/read.js';
+import { loadFacts } from '../src/batches/store/facts.js';
+import { openDatabase, type Database } from '../src/platform/database.js';
+import { migrate } from '../src/platform/migrate.js';
+import { verifyLedger } from '../src/ledger/index.js';
+import { TODAY, onDatabase } from './template.js';
+
+const fixture = (name: string) =>
+  gunzipSync(readFileSync(fileURLToPath(new URL(`fixtures/${name}.gz`, import.meta.url))));
+
+/** What the version that wrote the dump answered for the same batches. */
+const before = JSON.parse(fixture('demo-0007.figures.json').toString()) as {
+  sheets: (BatchView & { links: BatchView['pieces']; steps: (StepView & { say: string })[] })[];
+};
+const NAME = 'zest_migration';
+const ownerUrl = onDatabase(inject('ownerUrl'), NAME);
+let db: Database;
+let ran: string[] = [];
+
+beforeAll(async () => {
+  const owner = await mysql.createConnection({ uri: inject('ownerUrl') });
+  await owner.query(`DROP DATABASE IF EXISTS ${NAME}`);
+  await owner.query(`CREATE DATABASE ${NAME}`);
+  await owner.end();
+  const { hostname, port, username, password } = new URL(ownerUrl);
+  execFileSync(
+    'mariadb',
+    ['--protocol=tcp', `-h${hostname}`, `-P${port}`, `-u${username}`, `-p${password}`, NAME],
+    { input: fixture('demo-0007.sql') },
+  );
+  ran = await migrate(ownerUrl, APP);
+  db = openDatabase(onDatabase(inject('appUrl'), NAME), 3);
+});
+
+afterAll(() => db.close());
+
+const line = (l: LineView) => [
+  l.id,
+  l.name,
+  l.dueMg,
+  l.lowMg,
+  l.highMg,
+  l.weighedMg,
+  l.scaleId,
+  l.perLoadMg,
+  l.accepted,
+  l.cure,
+];
+const step = (s: StepView) => [s.id, s.title, s.inMg, s.outMg, s.balanceMg, s.stepYield, s.closedBy, s.loads];
+const entry = (e: EntryView) => [e.id, e.from, e.to, e.amount, e.how, e.reversed];
+
+describe('a database made by the version before', () => {
+  it('is brought up to date once, and refuses a migration that reads differently', async () => {
+    expect(ran).toEqual(['008_facts.sql']);
+    expect(await migrate(ownerUrl, APP)).toEqual([]);
+    const owner = await mysql.createConnection({ uri: ownerUrl });
+    await owner.query("UPDATE migration SET checksum = REPEAT('0', 64) WHERE name LIKE '001%'");
+    await expect(migrate(ownerUrl, APP)).rejects.toThrow('ran with another text');
+    await owner.query("UPDATE migration SET checksum = NULL WHERE name LIKE '001%'");
+    expect(await migrate(ownerUrl, APP)).toEqual([]);
+    await owner.end();
+  });
+
+  it('shows the same figures of every batch', async () => {
+    const shop = await shopFacts(db, TODAY);
+    const all = await loadFacts(
+      db,
+      before.sheets.map((s) => s.id),
+    );
+    expect(all).toHaveLength(before.sheets.length);
+    for (const old of before.sheets) {
+      const now = fold(
+        all.find((f) => f.batch.id === old.id)!,
+        shop,
+      );
+      expect(now.lines.map(line), `lines of ${old.number}`).toEqual(old.lines.map(line));
+      expect(now.steps.map(step), `steps of ${old.number}`).toEqual(old.steps.map(step));
+      expect(now.entries.map(entry), `entries of ${old.number}`).toEqual(old.entries.map(entry));
+      expect(now.steps.map((s) => s.missing)).toEqual(old.steps.map((s) => s.missing));
+      for (const key of [
+        'product',
+        'state',
+        'stepTitle',
+        'waitsFor',
+        'trouble',
+        'meatMg',
+        'outMg',
+        'unaccountedMg',
+        'packedYield',
+        'meatBasis',
+        'mixMg',
+        'loads',
+        'gauges',
+        'label',
+        'openedFatPct',
+        'plannedFatPct',
+        'fatSd',
+        'inWindow',
+        'fatTest',
+        'casing',
+        'linkMassG',
+        'cost',
+        'taste',
+      ] as const) {
+        expect(now[key], `${key} of ${old.number}`).toEqual(old[key]);
+      }
+      expect(now.pieces).toEqual(old.links);
+      expect(now.ribbon.map(({ stream: _stream, ...r }) => r)).toEqual(old.ribbon);
+    }
+  });
+
+  it('tells the same hand the same, and keeps its ledger', async () => {
+    const all = await loadFacts(
+      db,
+      before.sheets.map((s) => s.id),
+    );
+    const shop = await shopFacts(db, TODAY);
+    for (const old of before.sheets) {
+      const now = fold(
+        all.find((f) => f.batch.id === old.id)!,
+        shop,
+      );
+      expect(now.steps.map((s) => s.instruction)).toEqual(
+        old.steps.map((s) => (s as unknown as { say: string }).say),
+      );
+    }
+    expect(await verifyLedger(db)).toEqual([]);
+  });
+});

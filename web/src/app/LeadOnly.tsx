@@ -1,7 +1,0 @@
-import { Navigate, Outlet } from 'react-router';
-import { usePerson } from './session.js';
-
-/** Pages on which only the lead can do anything; others are sent to the day. */
-export function LeadOnly() {
-  return usePerson().role === 'lead' ? <Outlet /> : <Navigate to="/" replace />;
-}

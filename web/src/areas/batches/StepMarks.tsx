@@ -1,0 +1,22 @@
+import Box from '@mui/material/Box';
+import { countMarks } from '@zest/core';
+import type { MarkFact } from '@zest/contract';
+
+/** Fills, strands and what went wrong at a step, with its causes. */
+export function StepMarks({ marks }: { marks: readonly MarkFact[] }) {
+  const fills = countMarks(marks, 'fill');
+  const strands = countMarks(marks, 'strand');
+  return (
+    <>
+      {fills > 0 ? <Box>{fills === 1 ? '1 fill' : `${fills} fills`}</Box> : null}
+      {strands > 0 ? <Box>{strands === 1 ? '1 strand' : `${strands} strands`} of casing</Box> : null}
+      {marks
+        .filter((m) => m.kind === 'defect')
+        .map((m) => (
+          <Box key={m.id}>
+            {m.subject}: {m.note} · {m.person}, {m.at.slice(11, 16)}
+          </Box>
+        ))}
+    </>
+  );
+}

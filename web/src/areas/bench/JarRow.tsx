@@ -1,0 +1,73 @@
+import Box from '@mui/material/Box';
+import ButtonBase from '@mui/material/ButtonBase';
+import type { LineView } from '@zest/contract';
+import { COLOUR, NUMERALS, SHORT } from '../../ui/theme.js';
+import { useUnits } from '../../ui/units.js';
+import { Jar } from '../../kit/jar/Jar.js';
+import { isDone } from './is-done.js';
+
+interface JarRowProps {
+  lines: readonly LineView[];
+  chosenId?: string;
+  pouringMg?: number;
+  onChoose: (id: string) => void;
+}
+
+/** The weigh-up as a row of jars; the cure jar stands apart. */
+export function JarRow({ lines, chosenId, pouringMg = 0, onChoose }: JarRowProps) {
+  const units = useUnits();
+  return (
+    <Box
+      role="list"
+      aria-label="Lines to weigh"
+      sx={{
+        display: 'flex',
+        gap: 1,
+        overflowX: 'auto',
+        pb: 1,
+        mb: 1,
+        [SHORT]: { position: 'absolute', right: 20, top: 72 },
+      }}
+    >
+      {lines.map((line, i) => (
+        <Box
+          role="listitem"
+          key={line.id}
+          sx={{
+            ...(line.role === 'cure' ? { mr: 3, pr: 2, borderRight: `3px dashed ${COLOUR.ink}` } : {}),
+            ...(line.id === chosenId ? {} : { [SHORT]: { display: 'none' } }),
+          }}
+        >
+          <ButtonBase
+            onClick={() => onChoose(line.id)}
+            aria-label={`${line.name}, ${i + 1} of ${lines.length}${isDone(line) ? ', done' : ''}`}
+            aria-current={line.id === chosenId}
+            sx={{
+              flexDirection: 'column',
+              width: 128,
+              minHeight: 158,
+              p: 0.5,
+              border: `3px solid ${line.id === chosenId ? COLOUR.ink : 'transparent'}`,
+            }}
+          >
+            <Jar
+              filled={line.weighedMg / line.dueMg}
+              low={line.lowMg / line.dueMg}
+              high={line.highMg / line.dueMg}
+              material={line.material}
+              done={isDone(line)}
+              pouring={line.id === chosenId ? pouringMg / line.dueMg : 0}
+              cure={line.role === 'cure'}
+              size={92}
+            />
+            <Box sx={{ fontSize: 17, lineHeight: 1.1, textAlign: 'center' }}>
+              {line.name}
+              {line.kind === 'meat' ? ` ${line.lotCode}` : ''}
+            </Box>
+            <Box sx={{ ...NUMERALS, fontSize: 22, fontWeight: 700 }}>{units.mass(line.dueMg)}</Box>
+          </ButtonBase>
+        </Box>
+      ))}
+    </Box>
+  );
+}

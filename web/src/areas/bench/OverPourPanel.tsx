@@ -1,0 +1,107 @@
+import Box from '@mui/material/Box';
+import { useQueryClient } from '@tanstack/react-query';
+import { useState } from 'react';
+import { v7 as uuid } from 'uuid';
+import { MEAT_DIVISION_MG, overPour } from '@zest/core';
+import { ROUTES, type BatchView, type LineView } from '@zest/contract';
+import { catchUp } from '../../data/batch-facts.js';
+import { call } from '../../data/api.js';
+import { ReasonDialog } from '../../ui/ReasonDialog.js';
+import { COLOUR } from '../../ui/theme.js';
+import { Triangle } from '../../ui/Trouble.js';
+import { useUnits } from '../../ui/units.js';
+import { Secondary } from './BenchButtons.js';
+
+interface OverPourPanelProps {
+  sheet: BatchView;
+  line: LineView;
+  /** On the scale and not yet taken; 0 when the over-pour is already recorded. */
+  pouringMg: number;
+  /** Takes what is on the scale. */
+  onTake: () => Promise<unknown>;
+}
+
+/** Too much was poured: take out, accept with a reason, or grow the batch, each with its numbers. */
+export function OverPourPanel({ sheet, line, pouringMg, onTake }: OverPourPanelProps) {
+  const units = useUnits();
+  const client = useQueryClient();
+  const [choice, setChoice] = useState<'accept' | 'grow'>();
+  const [id] = useState(() => uuid());
+  const actualMg = line.weighedMg + pouringMg;
+  const ways =
+    line.kind === 'dry'
+      ? overPour({
+          meatKg: sheet.meatBasis.massMg / 1e6,
+          name: line.name,
+          lines: sheet.lines
+            .filter((l) => l.kind === 'dry')
+            .map((l) => ({
+              name: l.name,
+              dueG: l.dueMg / 1000,
+              actualG: (l.id === line.id ? actualMg : l.weighedMg) / 1000,
+            })),
+        })
+      : undefined;
+  const overLimit = line.cure !== null && actualMg > line.cure.maxMg;
+  const finish = async (reason: string) => {
+    if (pouringMg > 0) await onTake();
+    const route = choice === 'grow' ? ROUTES.growBatch : ROUTES.acceptLine;
+    await call(route, { params: { id: sheet.id }, body: { id, lineId: line.id, reason } });
+    await catchUp(client, sheet.id);
+    setChoice(undefined);
+  };
+  return (
+    <Box
+      role="alert"
+      sx={{
+        flex: '1 1 480px',
+        p: 1.5,
+        border: `4px solid ${COLOUR.zest}`,
+        bgcolor: COLOUR.sheet,
+        fontSize: 20,
+      }}
+    >
+      <Box sx={{ display: 'flex', gap: 1, alignItems: 'center', fontWeight: 700, fontSize: 26 }}>
+        <Triangle size={30} /> {units.mass(actualMg - line.dueMg)} too much
+      </Box>
+      <Box sx={{ my: 1 }}>
+        {pouringMg > 0
+          ? `Take out ${units.mass(actualMg - line.dueMg)} until it is in the band, or:`
+          : 'Take the weight back and weigh less, or:'}
+      </Box>
+      <Box sx={{ display: 'flex', gap: 2, flexWrap: 'wrap' }}>
+        {overLimit ? (
+          <Box sx={{ fontWeight: 700 }}>Above the cure limit: it cannot be accepted.</Box>
+        ) : (
+          <Secondary onClick={() => setChoice('accept')}>
+            Accept {units.mass(actualMg)}
+            {ways ? ` (${units.number(ways.newDoseGPerKg, 2)} g/kg)` : ''}
+          </Secondary>
+        )}
+        {ways && ways.growMeatKg > 0 ? (
+          <Secondary onClick={() => setChoice('grow')}>
+            Grow the batch by {units.mass(Math.round(ways.growMeatKg * 1e6), MEAT_DIVISION_MG)} meat
+          </Secondary>
+        ) : null}
+      </Box>
+      {choice ? (
+        <ReasonDialog
+          title={
+            choice === 'grow'
+              ? `Grow batch ${sheet.number}`
+              : `Accept ${units.mass(actualMg)} of ${line.name}`
+          }
+          text={
+            choice === 'grow' && ways
+              ? `${units.mass(Math.round(ways.growMeatKg * 1e6), MEAT_DIVISION_MG)} more meat in the planned shares, and ${ways.growLines.map((l) => `${units.mass(Math.round(l.addG * 1000))} ${l.name}`).join(', ')}.`
+              : 'It stays on record with your name.'
+          }
+          reasons={['Hand slipped', 'Scale was slow', 'Tub was not empty']}
+          action={choice === 'grow' ? 'Grow the batch' : `Accept ${units.mass(actualMg)}`}
+          onClose={() => setChoice(undefined)}
+          onReason={finish}
+        />
+      ) : null}
+    </Box>
+  );
+}

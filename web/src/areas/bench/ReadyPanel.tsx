@@ -1,0 +1,52 @@
+import { traitsOf } from '@zest/core';
+import type { BatchView, StepView } from '@zest/contract';
+import { useUnits } from '../../ui/units.js';
+import { Secondary } from './BenchButtons.js';
+import { Checklist } from './Checklist.js';
+import { markEntry } from './entries.js';
+import type { Pending } from './pending.js';
+import { SignPast } from './CloseStepButton.js';
+
+interface ReadyPanelProps {
+  sheet: BatchView;
+  step: StepView;
+  pending: Pending;
+}
+
+/** At a machine, before it runs: guard, knife, horn, soaked casing; ticked in one touch and kept. */
+export function ReadyPanel({ sheet, step, pending }: ReadyPanelProps) {
+  const units = useUnits();
+  const plain = step.ready.map((r) => units.sentence(r.words)).join(' ');
+  const { taste } = sheet;
+  const maySkip = traitsOf(step).tastedBefore === true && taste.maySkip;
+  return (
+    <Checklist
+      sheet={sheet}
+      step={step}
+      pending={pending}
+      title={`${step.title}: is all ready?`}
+      items={step.ready}
+      action="All ready and safe"
+      actions={
+        <>
+          {maySkip ? (
+            <Secondary
+              onClick={() => void pending.record(markEntry(step.id, 'taste-skipped', 'Not tasted this time'))}
+            >
+              Proven, no taste this time
+            </Secondary>
+          ) : null}
+          <SignPast sheet={sheet} step={step} />
+        </>
+      }
+      onDone={() =>
+        void pending.record(
+          markEntry(step.id, 'ready', `${step.title} is ready`, {
+            subject: 'machine',
+            note: plain.slice(0, 300),
+          }),
+        )
+      }
+    />
+  );
+}

@@ -1,0 +1,38 @@
+import { v7 as uuid } from 'uuid';
+import type { ReadingName } from '@zest/core';
+import type { NewMark } from '@zest/contract';
+import { deviceTime } from '../../data/device-time.js';
+import type { Entry } from './queue/entry.js';
+
+/** A reading of a step as an entry of this device. */
+export function readingEntry(
+  stepId: string,
+  kind: string,
+  value: number,
+  label: string,
+  more: { readingId?: string | undefined; load?: number } = {},
+): Entry {
+  return {
+    kind: 'reading',
+    label,
+    body: {
+      id: uuid(),
+      stepId,
+      kind: kind as ReadingName,
+      value,
+      load: more.load ?? 0,
+      deviceTime: deviceTime(),
+      ...(more.readingId ? { readingId: more.readingId } : {}),
+    },
+  };
+}
+
+/** Something said or ticked as an entry of this device. */
+export function markEntry(
+  stepId: string | null,
+  kind: NewMark['kind'],
+  label: string,
+  more: { subject?: string; note?: string; value?: number } = {},
+): Entry {
+  return { kind: 'mark', label, body: { id: uuid(), stepId, kind, deviceTime: deviceTime(), ...more } };
+}

@@ -1,0 +1,59 @@
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import { useState } from 'react';
+import { ROUTES } from '@zest/contract';
+import { command } from '../../../data/command.js';
+import { Trouble } from '../../../ui/Trouble.js';
+import { useUnits } from '../../../ui/units.js';
+import { Choices } from './Choices.js';
+import { forgottenLines } from './forgotten-lines.js';
+import type { MoreProps } from './MorePanel.js';
+import { useBatchCommand } from './use-batch-command.js';
+
+const MINUTES = [2, 4, 6, 10];
+
+/** A line that was left out and is noticed now: how much more mixing, and what has left without it. */
+export function ForgottenLine({ sheet, onClose }: MoreProps) {
+  const units = useUnits();
+  const { run, error, busy } = useBatchCommand(sheet.id, onClose);
+  const forgotten = forgottenLines(sheet);
+  const [lineId, setLineId] = useState(forgotten[0]?.id);
+  const [minutes, setMinutes] = useState<number>();
+  const line = forgotten.find((l) => l.id === lineId);
+  const leftMg = sheet.ribbon.filter((s) => !s.closed).reduce((sum, s) => sum + Math.max(0, s.balanceMg), 0);
+  return (
+    <>
+      <Choices
+        label="What was forgotten"
+        choices={forgotten.map((l) => ({ key: l.id, name: l.name, about: units.mass(l.dueMg) }))}
+        chosen={lineId}
+        onChoose={setLineId}
+      />
+      <Box sx={{ fontSize: 24, my: 2 }}>
+        {units.mass(leftMg)} of the mix is still here. How many more minutes will it be mixed?
+      </Box>
+      <Choices
+        label="Minutes of mixing"
+        choices={MINUTES.map((m) => ({ key: String(m), name: `${m} minutes` }))}
+        chosen={minutes === undefined ? undefined : String(minutes)}
+        onChoose={(m) => setMinutes(Number(m))}
+      />
+      <Button
+        variant="contained"
+        disabled={!line || minutes === undefined || busy}
+        onClick={() =>
+          void run(() =>
+            command(ROUTES.addLateLine, {
+              params: { id: sheet.id },
+              body: { lineId: line?.id ?? '', minutes: minutes ?? 0 },
+            }),
+          )
+        }
+        sx={{ minHeight: 88, fontSize: 26, px: 4, mt: 3 }}
+      >
+        Weigh {line?.name ?? 'it'} now
+      </Button>
+      {error ? <Trouble error={error} /> : null}
+    </>
+  );
+}

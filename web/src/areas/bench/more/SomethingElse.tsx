@@ -1,0 +1,89 @@
+import { scaleSpec } from '@zest/core';
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import { useQuery } from '@tanstack/react-query';
+import { useState } from 'react';
+import { ROUTES } from '@zest/contract';
+import { call } from '../../../data/api.js';
+import { command } from '../../../data/command.js';
+import { Trouble } from '../../../ui/Trouble.js';
+import { useUnits } from '../../../ui/units.js';
+import { Keypad } from '../../../kit/keypad/Keypad.js';
+import { BigNumber } from '../BigNumber.js';
+import { showOnScale } from '../scales.js';
+import { useTyped } from '../typed.js';
+import { useScale } from '../use-scale.js';
+import { Choices } from './Choices.js';
+import type { MoreProps } from './MorePanel.js';
+import { useBatchCommand } from './use-batch-command.js';
+
+/** Something unwritten goes in, in two touches: what it is, and the weight as it stands on the scale. */
+export function SomethingElse({ sheet, step, onClose }: MoreProps) {
+  const units = useUnits();
+  const { run, error, busy } = useBatchCommand(sheet.id, onClose);
+  const [ingredientId, setIngredientId] = useState<string>();
+  const typed = useTyped('type grams');
+  const scale = useScale('bench', scaleSpec('bench').divisionMg, undefined, () => undefined);
+  const lots = useQuery({
+    queryKey: ['batch-lots', sheet.id],
+    queryFn: () => call(ROUTES.benchLots, { params: { id: sheet.id } }),
+  });
+  const goods = [
+    ...new Map(
+      (lots.data ?? [])
+        .filter((l) => l.kind === 'ingredient' && l.role !== 'cure')
+        .map((l) => [l.ingredientId, l]),
+    ).values(),
+  ];
+  const chosen = goods.find((g) => g.ingredientId === ingredientId);
+  const typedMg = typed.value === undefined ? undefined : Math.round(typed.value * 1000);
+  const netMg = scale.connected ? Math.max(0, scale.reading?.netMg ?? 0) : 0;
+  const massMg = typedMg ?? netMg;
+  const water = sheet.gauges.find((g) => g.substance === 'added water');
+  const go = () =>
+    run(() =>
+      command(ROUTES.addExtra, {
+        params: { id: sheet.id },
+        body: {
+          stepId: step.id,
+          ingredientId: ingredientId ?? '',
+          massMg,
+          reason: 'added at the bench',
+          ...(typedMg === undefined && scale.reading ? { readingId: scale.reading.id } : {}),
+        },
+      }),
+    );
+  return (
+    <>
+      <Choices
+        label="What goes in"
+        choices={goods.map((g) => ({ key: g.ingredientId ?? '', name: g.name, about: g.role }))}
+        chosen={ingredientId}
+        onChoose={setIngredientId}
+      />
+      <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 300px', gap: 3, mt: 2 }}>
+        <Box>
+          <BigNumber
+            shown={typed.text ? { value: typed.text, unit: 'g' } : showOnScale(units, netMg, 'bench')}
+            label={`On the scale: ${units.mass(massMg)}`}
+          />
+          {chosen?.role === 'liquid' && water?.roomMg !== null && water !== undefined ? (
+            <Box sx={{ fontSize: 22 }}>
+              {units.mass(water.roomMg)} more before {water.limit} % added water.
+            </Box>
+          ) : null}
+          <Button
+            variant="contained"
+            disabled={!chosen || massMg <= 0 || busy}
+            onClick={() => void go()}
+            sx={{ minHeight: 88, fontSize: 28, px: 4, mt: 1 }}
+          >
+            Take {units.mass(massMg)} {chosen?.name ?? ''}
+          </Button>
+          {error ? <Trouble error={error} /> : null}
+        </Box>
+        <Keypad onKey={typed.press} />
+      </Box>
+    </>
+  );
+}

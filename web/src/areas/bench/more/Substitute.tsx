@@ -1,0 +1,80 @@
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import TextField from '@mui/material/TextField';
+import { useQuery } from '@tanstack/react-query';
+import { useState } from 'react';
+import { ROUTES } from '@zest/contract';
+import { call } from '../../../data/api.js';
+import { command } from '../../../data/command.js';
+import { Trouble } from '../../../ui/Trouble.js';
+import { useUnits } from '../../../ui/units.js';
+import { Choices } from './Choices.js';
+import type { MoreProps } from './MorePanel.js';
+import { useBatchCommand } from './use-batch-command.js';
+
+/** Another ingredient for the rest of a line, with how many grams of it do the work of one. */
+export function Substitute({ sheet, line, onClose }: MoreProps) {
+  const units = useUnits();
+  const { run, error, busy } = useBatchCommand(sheet.id, onClose);
+  const [ingredientId, setIngredientId] = useState<string>();
+  const [factor, setFactor] = useState('');
+  const lots = useQuery({
+    queryKey: ['batch-lots', sheet.id],
+    queryFn: () => call(ROUTES.benchLots, { params: { id: sheet.id } }),
+  });
+  if (!line) return null;
+  const isCure = line.role === 'cure';
+  const others = [
+    ...new Map(
+      (lots.data ?? [])
+        .filter((l) => l.kind === 'ingredient' && l.name !== line.name && (l.role === 'cure') === isCure)
+        .map((l) => [l.ingredientId, l]),
+    ).values(),
+  ].sort((a, b) => Number(b.role === line.role) - Number(a.role === line.role));
+  const number = Number(factor.replace(',', '.'));
+  const chosen = others.find((o) => o.ingredientId === ingredientId);
+  const go = () =>
+    run(() =>
+      command(ROUTES.substituteLine, {
+        params: { id: sheet.id },
+        body: {
+          lineId: line.id,
+          ingredientId: ingredientId ?? '',
+          ...(number > 0 ? { factor: number } : {}),
+          reason: `${line.name} ran out`,
+        },
+      }),
+    );
+  return (
+    <>
+      <Box sx={{ fontSize: 22, mb: 2 }}>
+        Instead of {units.mass(line.dueMg - line.weighedMg)} {line.name}. Allergens, cure and label follow
+        what is really in it.
+      </Box>
+      <Choices
+        label="Instead of it"
+        choices={others.map((o) => ({ key: o.ingredientId ?? '', name: o.name, about: o.role }))}
+        chosen={ingredientId}
+        onChoose={setIngredientId}
+      />
+      <Box sx={{ display: 'flex', gap: 2, alignItems: 'center', mt: 3 }}>
+        <TextField
+          label={chosen ? `Grams of ${chosen.name} for one gram` : 'Grams for one gram'}
+          value={factor}
+          onChange={(e) => setFactor(e.target.value)}
+          slotProps={{ htmlInput: { inputMode: 'decimal' } }}
+          sx={{ width: 340 }}
+        />
+        <Button
+          variant="contained"
+          disabled={!chosen || busy}
+          onClick={() => void go()}
+          sx={{ minHeight: 76, fontSize: 24, px: 4 }}
+        >
+          Use {chosen?.name ?? 'it'}
+        </Button>
+      </Box>
+      {error ? <Trouble error={error} /> : null}
+    </>
+  );
+}

@@ -1,0 +1,13 @@
+import type { BatchView, LineView } from '@zest/contract';
+
+/** Dry lines whose step was closed without a weight, and that nobody is putting in late already. */
+export function forgottenLines(sheet: BatchView): LineView[] {
+  const closed = new Set(sheet.steps.filter((s) => s.state === 'closed').map((s) => s.id));
+  return sheet.lines.filter(
+    (l) =>
+      l.kind === 'dry' &&
+      l.weighedMg === 0 &&
+      closed.has(l.stepId) &&
+      !sheet.lines.some((other) => other.id !== l.id && other.name === l.name),
+  );
+}

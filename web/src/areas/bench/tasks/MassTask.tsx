@@ -1,0 +1,233 @@
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import { useState } from 'react';
+import { v7 as uuid } from 'uuid';
+import { scaleSpec, scaleForMass, causesOf, ratePerHour, traitsOf, type WeighedTask } from '@zest/core';
+import type { BatchView, StepView } from '@zest/contract';
+import { deviceTime } from '../../../data/device-time.js';
+import { useShortcut } from '../../../ui/shortcuts.js';
+import { SHORT } from '../../../ui/theme.js';
+import { useUnits, type Units } from '../../../ui/units.js';
+import { Keypad } from '../../../kit/keypad/Keypad.js';
+import { Primary, Secondary } from '../BenchButtons.js';
+import { BenchFrame } from '../BenchFrame.js';
+import { BigNumber } from '../BigNumber.js';
+import { usePracticeNeed } from '../practice/need.js';
+import { showOnScale } from '../scales.js';
+import { Pieces } from './Pieces.js';
+import type { TaskProps } from '../task-props.js';
+import { useTyped } from '../typed.js';
+import { useScale } from '../use-scale.js';
+
+/** Kilograms out of a step, tub by tub: on to the next, a named loss, or rework. */
+export function MassTask({
+  sheet,
+  step,
+  pending,
+  header,
+  footer,
+  actions,
+  onDone,
+  task,
+}: TaskProps & { task: WeighedTask }) {
+  const units = useUnits();
+  const [scaleId, setScaleId] = useState(
+    scaleForMass(task.kind === 'out' && !weighedSingly(step) ? step.balanceMg : 0),
+  );
+  const divisionMg = scaleSpec(scaleId).divisionMg;
+  const typed = useTyped('type kilograms');
+  const [typing, setTyping] = useState(false);
+  const oneByOne = weighedSingly(step) && task.kind === 'out';
+  const [pieces, setPieces] = useState(1);
+  const notes = notesFor(task);
+  const [note, setNote] = useState<string>();
+  const scale = useScale(scaleId, divisionMg, undefined, () => undefined);
+  const typedMg = typed.value === undefined ? undefined : Math.round(typed.value * 1_000_000);
+  const netMg = scale.connected ? Math.max(0, scale.reading?.netMg ?? 0) : 0;
+  const valueMg = typedMg ?? (scale.taken ? 0 : netMg);
+  const canTake =
+    valueMg > 0 &&
+    (notes === undefined || note !== undefined) &&
+    (typedMg !== undefined || scale.reading?.stable === true);
+  const take = async () => {
+    const readingId = typedMg === undefined ? scale.reading?.id : undefined;
+    if (readingId) scale.markTaken(valueMg);
+    typed.clear();
+    setTyping(false);
+    await pending.record({
+      kind: 'out',
+      label: `${task.title} ${units.mass(valueMg, divisionMg)}`,
+      body: {
+        id: uuid(),
+        stepId: step.id,
+        to: task.kind === 'out' ? 'next' : task.kind,
+        massMg: valueMg,
+        deviceTime: deviceTime(),
+        ...(note ? { note } : {}),
+        ...(oneByOne ? { pieces } : {}),
+        ...(task.reason === undefined ? {} : { reason: task.reason }),
+        ...(readingId ? { readingId } : {}),
+      },
+    });
+    setPieces(1);
+    onDone();
+  };
+  const pieceMg = oneByOne && sheet.linkMassG !== null ? Math.round(sheet.linkMassG * 1000) : Infinity;
+  usePracticeNeed(
+    `${task.id} ${task.massMg}`,
+    task.kind === 'out' && !task.done && step.balanceMg > 0
+      ? {
+          kind: 'pour',
+          scaleId,
+          dueMg: Math.min(Math.floor(step.balanceMg * USUAL_PART), pieceMg),
+          divisionMg,
+        }
+      : undefined,
+  );
+  const act = () => {
+    if (scale.taken && typedMg === undefined) void scale.tare();
+    else if (canTake) void take();
+  };
+  useShortcut(' ', 'take the weight, or tare for the next', act);
+  useShortcut('Enter', '', act);
+  useShortcut('t', 'tare', () => void scale.tare());
+  const showKeys = typing || !scale.connected;
+  return (
+    <BenchFrame
+      sheet={sheet}
+      step={step}
+      pending={pending}
+      actions={
+        <>
+          <Secondary onClick={() => void scale.tare()} disabled={!scale.connected}>
+            Tare
+          </Secondary>
+          <Secondary onClick={() => setTyping(!typing)} pressed={typing}>
+            Type it
+          </Secondary>
+          {oneByOne ? null : (
+            <Secondary onClick={() => setScaleId(scaleId === 'floor' ? 'bench' : 'floor')}>
+              {scaleId === 'floor' ? 'Use bench scale' : 'Use floor scale'}
+            </Secondary>
+          )}
+          {oneByOne ? (
+            <Secondary onClick={() => setPieces((pieces % MOST_AT_ONCE) + 1)}>
+              {pieces === 1
+                ? `One ${(step.counting ?? { one: 'piece', many: 'pieces' }).one} on it`
+                : `${pieces} ${(step.counting ?? { one: 'piece', many: 'pieces' }).many} on it`}
+            </Secondary>
+          ) : null}
+          {actions}
+        </>
+      }
+      primary={
+        scale.taken && typedMg === undefined ? (
+          <Primary onClick={() => void scale.tare()}>
+            Tare for the next {oneByOne ? (step.counting ?? { one: 'piece', many: 'pieces' }).one : 'tub'}
+          </Primary>
+        ) : (
+          <Primary onClick={() => void take()} disabled={!canTake}>
+            Take{' '}
+            {oneByOne
+              ? `${pieces === 1 ? (step.counting ?? { one: 'piece', many: 'pieces' }).one : `${pieces} ${(step.counting ?? { one: 'piece', many: 'pieces' }).many}`}, `
+              : ''}
+            {units.mass(valueMg, divisionMg)}
+          </Primary>
+        )
+      }
+    >
+      {header}
+      <Box sx={{ display: 'grid', gridTemplateColumns: showKeys ? '1fr 300px' : '1fr', gap: 3 }}>
+        <Box>
+          <Box sx={{ fontSize: 34, fontWeight: 700, mt: 2, [SHORT]: { fontSize: 20, mt: 0 } }}>
+            {oneByOne ? pieceTitle(sheet, step, units) : task.title}
+          </Box>
+          <Box sx={{ fontSize: 20, [SHORT]: { display: 'none' } }}>
+            {scaleSpec(scaleId).name} · {units.mass(step.inMg)} came in, {units.mass(step.balanceMg)} is still
+            to be weighed out{rate(sheet, step, units)}
+          </Box>
+          <BigNumber
+            shown={
+              typed.text !== ''
+                ? { value: typed.text, unit: 'kg' }
+                : scale.connected
+                  ? showOnScale(units, netMg, scaleId)
+                  : { value: '–', unit: '' }
+            }
+            label={`On the scale: ${units.mass(valueMg, divisionMg)}`}
+            quiet={typed.text === '' && scale.reading?.stable !== true}
+          />
+          <Box role="status" sx={{ fontSize: 22 }}>
+            {scale.connected
+              ? scale.taken
+                ? 'Taken. Tare, or take it off.'
+                : ''
+              : 'The scale is unplugged. Weights can be typed.'}
+          </Box>
+        </Box>
+        {showKeys ? <Keypad onKey={typed.press} /> : null}
+      </Box>
+      {notes ? (
+        <Box
+          role="group"
+          aria-label={notes.ask}
+          sx={{ display: 'flex', gap: 1, flexWrap: 'wrap', alignItems: 'center', my: 1 }}
+        >
+          <Box sx={{ fontSize: 22, mr: 1 }}>{notes.ask}</Box>
+          {notes.answers.map((answer) => (
+            <Button
+              key={answer}
+              variant={answer === note ? 'contained' : 'outlined'}
+              aria-pressed={answer === note}
+              onClick={() => setNote(answer)}
+              sx={{ minHeight: 64, fontSize: 18 }}
+            >
+              {answer}
+            </Button>
+          ))}
+        </Box>
+      ) : null}
+      {oneByOne ? <Pieces sheet={sheet} step={step} /> : null}
+      {footer}
+    </BenchFrame>
+  );
+}
+
+/** Pieces that may stand on the scale together. */
+const MOST_AT_ONCE = 12;
+
+/** Which piece comes now, of how many, and what it should weigh. */
+function pieceTitle(sheet: BatchView, step: StepView, units: Units): string {
+  const one = step.counting?.one ?? 'piece';
+  const next = `${one.charAt(0).toUpperCase()}${one.slice(1)} ${(sheet.pieces?.count ?? 0) + 1}`;
+  if (sheet.linkMassG === null) return next;
+  const about = Math.max(1, Math.round(step.inMg / 1000 / sheet.linkMassG));
+  return `${next} of about ${about}, ${units.mass(Math.round(sheet.linkMassG * 1000))} each`;
+}
+
+function weighedSingly(step: StepView): boolean {
+  return step.counting?.weighedEach ?? false;
+}
+
+/** In practice so much of what came in comes out again. */
+const USUAL_PART = 0.992;
+
+/** Kilograms an hour since the machine was ready, once something has come out of the grinder. */
+function rate(sheet: BatchView, step: StepView, units: Units): string {
+  const since = sheet.marks.find((m) => m.kind === 'ready' && m.stepId === step.id)?.at;
+  const last = sheet.entries.filter((e) => e.stepId === step.id && !e.reversed).at(-1)?.at;
+  if (traitsOf(step).machine !== 'grinder' || !since || !last || step.outMg === 0) return '';
+  const perHour = ratePerHour(step.outMg, (Date.parse(last) - Date.parse(since)) / 60_000);
+  return perHour === null ? '' : ` · ${units.number(perHour, 0)} kg an hour`;
+}
+
+/** A defect wants its cause, a remainder its destination, before its weight is taken. */
+function notesFor(task: WeighedTask): { ask: string; answers: readonly string[] } | undefined {
+  if (task.reason === 'burst') return { ask: 'Why?', answers: causesOf('burst') };
+  if (task.kind === 'rework') return { ask: 'Where to?', answers: REWORK_TO };
+  if (task.reason === 'barrel and horn')
+    return { ask: 'What becomes of it?', answers: ['Washed out', ...REWORK_TO] };
+  return undefined;
+}
+
+const REWORK_TO = ['Patties', 'Back into this batch', 'Next batch of the same', 'Bin'] as const;

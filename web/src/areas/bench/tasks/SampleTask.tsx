@@ -1,0 +1,95 @@
+import Box from '@mui/material/Box';
+import { scaleSpec, sample } from '@zest/core';
+import { useShortcut } from '../../../ui/shortcuts.js';
+import { NUMERALS } from '../../../ui/theme.js';
+import { useUnits } from '../../../ui/units.js';
+import { Primary } from '../BenchButtons.js';
+import { readingEntry } from '../entries.js';
+import { showOnScale } from '../scales.js';
+import { usePracticeNeed } from '../practice/need.js';
+import type { ReadingTaskProps } from '../task-props.js';
+import { useTyped } from '../typed.js';
+import { useScale } from '../use-scale.js';
+import { Stoutness, stoutness } from './Pieces.js';
+import { TypedFrame } from './TypedFrame.js';
+
+/** Pieces on the scale one by one, with mean, spread and what is given away. */
+export function SampleTask(props: ReadingTaskProps) {
+  const { sheet, step, pending, task } = props;
+  const units = useUnits();
+  const typed = useTyped('type grams');
+  const scale = useScale('bench', scaleSpec('bench').divisionMg, undefined, () => undefined);
+  const typedMg = typed.value === undefined ? undefined : Math.round(typed.value * 1000);
+  const netMg = scale.connected ? Math.max(0, scale.reading?.netMg ?? 0) : 0;
+  const valueMg = typedMg ?? (scale.taken ? 0 : netMg);
+  const canTake = valueMg > 0 && (typedMg !== undefined || scale.reading?.stable === true);
+  const wanted = task.ask.pieces ?? 1;
+  const take = async () => {
+    const readingId = typedMg === undefined ? scale.reading?.id : undefined;
+    if (readingId) scale.markTaken(valueMg);
+    typed.clear();
+    await pending.record(
+      readingEntry(step.id, task.ask.kind, valueMg, `Sample ${units.mass(valueMg)}`, { readingId }),
+    );
+  };
+  usePracticeNeed(
+    `sample ${task.n}`,
+    sheet.linkMassG === null || scale.taken
+      ? undefined
+      : {
+          kind: 'pour',
+          scaleId: 'bench',
+          dueMg: Math.round(sheet.linkMassG * 1000),
+          divisionMg: scaleSpec('bench').divisionMg,
+        },
+  );
+  const act = () => {
+    if (scale.taken && typedMg === undefined) void scale.tare();
+    else if (canTake) void take();
+  };
+  useShortcut(' ', 'take the weight, or tare', act);
+  useShortcut('Enter', '', act);
+  const masses = sheet.readings
+    .filter((r) => r.stepId === step.id && r.kind === task.ask.kind)
+    .map((r) => r.value / 1000);
+  const figures =
+    masses.length > 0
+      ? sample({ massesG: masses, ...(sheet.linkMassG ? { nominalG: sheet.linkMassG } : {}) })
+      : undefined;
+  const stout = figures ? stoutness(sheet, figures.meanG) : undefined;
+  return (
+    <TypedFrame
+      {...props}
+      typed={typed}
+      target={`Piece ${Math.min(task.n + 1, wanted)} of ${wanted}`}
+      shown={
+        typed.text !== ''
+          ? { value: typed.text, unit: 'g' }
+          : scale.connected
+            ? showOnScale(units, netMg, 'bench')
+            : { value: '–', unit: 'g' }
+      }
+      primary={
+        scale.taken && typedMg === undefined ? (
+          <Primary onClick={() => void scale.tare()}>Tare for the next</Primary>
+        ) : (
+          <Primary onClick={() => void take()} disabled={!canTake}>
+            Take {units.mass(valueMg, 1000)} ({Math.min(task.n + 1, wanted)} of {wanted})
+          </Primary>
+        )
+      }
+      more={
+        figures ? (
+          <Box sx={{ ...NUMERALS, fontSize: 28 }}>
+            mean {units.number(figures.meanG, 1)} g ± {units.number(figures.sdG, 1)}
+            {figures.giveawayPct === undefined
+              ? ''
+              : `, ${units.number(figures.giveawayPct, 1)} % over the target`}
+            {figures.outliers.length > 0 ? `, ${figures.outliers.length} far out` : ''}
+            {stout ? <Stoutness is={stout} /> : null}
+          </Box>
+        ) : null
+      }
+    />
+  );
+}

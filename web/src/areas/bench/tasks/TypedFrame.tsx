@@ -1,0 +1,47 @@
+import Box from '@mui/material/Box';
+import type { ReactNode } from 'react';
+import type { Shown } from '@zest/core';
+import { SHORT } from '../../../ui/theme.js';
+import { Keypad } from '../../../kit/keypad/Keypad.js';
+import { BenchFrame } from '../BenchFrame.js';
+import { BigNumber } from '../BigNumber.js';
+import type { TaskProps } from '../task-props.js';
+import type { Typed } from '../typed.js';
+
+interface TypedFrameProps extends TaskProps {
+  task: { title: string };
+  typed: Typed;
+  /** What is aimed at, one line. */
+  target: string;
+  shown: Shown;
+  quiet?: boolean;
+  minus?: boolean;
+  primary: ReactNode;
+  more?: ReactNode;
+}
+
+/** A task with one big number, its target above it and number keys beside it. */
+export function TypedFrame(props: TypedFrameProps) {
+  const { sheet, step, pending, header, footer, actions, task, typed, target, shown, primary, more } = props;
+  return (
+    <BenchFrame sheet={sheet} step={step} pending={pending} actions={actions} primary={primary}>
+      {header}
+      <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 300px', gap: 3, mt: 1 }}>
+        <Box>
+          <Box sx={{ fontSize: 34, fontWeight: 700, mt: 2, [SHORT]: { fontSize: 22, mt: 0 } }}>
+            {task.title}
+          </Box>
+          <Box sx={{ fontSize: 22, [SHORT]: { fontSize: 17 } }}>{target}</Box>
+          <BigNumber
+            shown={shown}
+            label={`${task.title} ${shown.value} ${shown.unit}`}
+            quiet={props.quiet ?? false}
+          />
+          {more}
+        </Box>
+        <Keypad onKey={typed.press} minus={props.minus ?? false} />
+      </Box>
+      {footer}
+    </BenchFrame>
+  );
+}

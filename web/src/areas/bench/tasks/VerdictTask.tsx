@@ -1,0 +1,104 @@
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import { useState } from 'react';
+import { TASTE_ANSWERS, TASTE_ATTRIBUTES } from '@zest/core';
+import { useShortcut } from '../../../ui/shortcuts.js';
+import { SHORT } from '../../../ui/theme.js';
+import { Primary, Secondary } from '../BenchButtons.js';
+import { BenchFrame } from '../BenchFrame.js';
+import { markEntry, readingEntry } from '../entries.js';
+import type { ReadingTaskProps } from '../task-props.js';
+import { CorrectTaste } from './CorrectTaste.js';
+
+/** What the fried patty tastes like, quality by quality; when it is not right, what mends it. */
+export function VerdictTask(props: ReadingTaskProps) {
+  const { sheet, step, pending, header, footer, actions, onDone } = props;
+  const [answers, setAnswers] = useState<Record<string, string>>({});
+  const [correcting, setCorrecting] = useState(sheet.taste.state === 'failed');
+  const off = Object.entries(answers).filter(([, answer]) => answer !== 'right');
+  const record = async (passed: boolean) => {
+    for (const [attribute, answer] of Object.entries(answers)) {
+      await pending.record(
+        markEntry(step.id, 'attribute', `${attribute}: ${answer}`, { subject: attribute, note: answer }),
+      );
+    }
+    await pending.record(
+      readingEntry(step.id, 'verdict', passed ? 1 : 0, passed ? 'Tastes right' : 'Not right'),
+    );
+    if (passed) onDone();
+    else setCorrecting(true);
+  };
+  useShortcut(' ', 'it tastes right', () => void record(true), !correcting && off.length === 0);
+  if (correcting) {
+    return (
+      <CorrectTaste
+        {...props}
+        tooMuch={off.some(([, a]) => a === 'too much')}
+        onClose={() => {
+          setCorrecting(false);
+          onDone();
+        }}
+      />
+    );
+  }
+  return (
+    <BenchFrame
+      sheet={sheet}
+      step={step}
+      pending={pending}
+      actions={
+        <>
+          <Secondary onClick={() => void record(false)}>Not right, correct it</Secondary>
+          {sheet.taste.maySkip ? (
+            <Secondary
+              onClick={() => {
+                void pending.record(markEntry(step.id, 'taste-skipped', 'Not tasted this time'));
+                onDone();
+              }}
+            >
+              Proven, no taste this time
+            </Secondary>
+          ) : null}
+          {actions}
+        </>
+      }
+      primary={
+        <Primary onClick={() => void record(true)} disabled={off.length > 0}>
+          Tastes right
+        </Primary>
+      }
+    >
+      {header}
+      <Box sx={{ fontSize: 24, my: 1, [SHORT]: { fontSize: 17, my: 0 } }}>{sheet.taste.sentence}</Box>
+      <Box sx={{ display: 'grid', gap: 1, maxWidth: 900 }}>
+        {TASTE_ATTRIBUTES.map((attribute) => (
+          <Box
+            key={attribute}
+            role="group"
+            aria-label={attribute}
+            sx={{
+              display: 'grid',
+              gridTemplateColumns: '140px repeat(3, 1fr)',
+              gap: 1,
+              alignItems: 'center',
+            }}
+          >
+            <Box sx={{ fontSize: 24, fontWeight: 700 }}>{attribute}</Box>
+            {TASTE_ANSWERS.map((answer) => (
+              <Button
+                key={answer}
+                variant={answers[attribute] === answer ? 'contained' : 'outlined'}
+                aria-pressed={answers[attribute] === answer}
+                onClick={() => setAnswers({ ...answers, [attribute]: answer })}
+                sx={{ minHeight: 64, fontSize: 20 }}
+              >
+                {answer}
+              </Button>
+            ))}
+          </Box>
+        ))}
+      </Box>
+      {footer}
+    </BenchFrame>
+  );
+}

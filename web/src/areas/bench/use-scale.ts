@@ -1,0 +1,70 @@
+import { useCallback, useEffect, useRef, useState } from 'react';
+import { autoTake, type AutoTakeEvent, type AutoTakeState, type Band } from '@zest/core';
+import { ROUTES, type Scale, type ScaleReadingMessage } from '@zest/contract';
+import { call } from '../../data/api.js';
+import { live, useScaleReading } from '../../data/live.js';
+
+export interface LiveScale {
+  reading: ScaleReadingMessage | undefined;
+  connected: boolean;
+  /** A weight was taken and still stands on the scale. */
+  taken: boolean;
+  tare: () => Promise<void>;
+  /** Says that what stands on the scale now has been taken by hand. */
+  markTaken: (massMg: number) => void;
+}
+
+/**
+ * A scale with its automatic taking.
+ * @param band what counts as right for the net weight now; undefined turns automatic taking off
+ * @param onEvent called when a weight should be taken or was moved after it had been
+ */
+export function useScale(
+  scaleId: Scale['id'],
+  divisionMg: number,
+  band: Band | undefined,
+  onEvent: (event: AutoTakeEvent) => void,
+): LiveScale {
+  const reading = useScaleReading(scaleId);
+  const states = useRef(new Map<string, AutoTakeState>());
+  const [taken, setTaken] = useState(false);
+  const latest = useRef({ band, onEvent });
+  useEffect(() => {
+    latest.current = { band, onEvent };
+  });
+  useEffect(() => {
+    setTaken(states.current.get(scaleId)?.phase === 'taken');
+    return live.listen((message) => {
+      if (
+        message.kind !== 'scale' ||
+        message.data.scaleId !== scaleId ||
+        !message.data.connected ||
+        message.data.overload
+      )
+        return;
+      const { id, netMg, stable } = message.data;
+      const before = states.current.get(scaleId) ?? { phase: 'empty' };
+      const never = { lowMg: Infinity, highMg: -Infinity };
+      const { state, event } = autoTake(
+        before,
+        { id, netMg, stable, atMs: performance.now() },
+        latest.current.band ?? never,
+        divisionMg,
+      );
+      states.current.set(scaleId, state);
+      setTaken(state.phase === 'taken');
+      if (event) latest.current.onEvent(event);
+    });
+  }, [scaleId, divisionMg]);
+  const tare = useCallback(async () => {
+    await call(ROUTES.tareScale, { params: { id: scaleId } });
+  }, [scaleId]);
+  const markTaken = useCallback(
+    (massMg: number) => {
+      states.current.set(scaleId, { phase: 'taken', massMg });
+      setTaken(true);
+    },
+    [scaleId],
+  );
+  return { reading, connected: reading?.connected ?? false, taken, tare, markTaken };
+}

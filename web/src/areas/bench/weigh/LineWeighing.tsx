@@ -1,0 +1,245 @@
+import Box from '@mui/material/Box';
+import { useQueryClient } from '@tanstack/react-query';
+import { useRef, useState } from 'react';
+import { v7 as uuid } from 'uuid';
+import { scaleSpec, poured } from '@zest/core';
+import { ROUTES, type BatchView, type LineView, type StepView } from '@zest/contract';
+import { catchUp } from '../../../data/batch-facts.js';
+import { command } from '../../../data/command.js';
+import { deviceTime } from '../../../data/device-time.js';
+import { useShortcut } from '../../../ui/shortcuts.js';
+import { SHORT } from '../../../ui/theme.js';
+import { useUnits } from '../../../ui/units.js';
+import { ReverseDialog } from '../../batches/ReverseDialog.js';
+import { Keypad } from '../../../kit/keypad/Keypad.js';
+import { BandBar } from '../BandBar.js';
+import { Primary, Secondary } from '../BenchButtons.js';
+import { BenchFrame } from '../BenchFrame.js';
+import { BigNumber } from '../BigNumber.js';
+import { SignPast } from '../CloseStepButton.js';
+import { isDone } from '../is-done.js';
+import { JarRow } from '../JarRow.js';
+import { MorePanel } from '../more/MorePanel.js';
+import { OverPourPanel } from '../OverPourPanel.js';
+import type { Pending } from '../pending.js';
+import { usePracticeNeed } from '../practice/need.js';
+import { showOnScale } from '../scales.js';
+import { useTyped } from '../typed.js';
+import { useScale } from '../use-scale.js';
+import { hint } from './hint.js';
+import { LineHead } from './LineHead.js';
+import { nextPour } from './load-band.js';
+import { speak } from './speak.js';
+
+interface LineWeighingProps {
+  sheet: BatchView;
+  step: StepView;
+  pending: Pending;
+  lines: readonly LineView[];
+  line: LineView;
+  onChoose: (id: string | undefined) => void;
+}
+
+/** One line on the scale: the live weight against its band, taken by itself or by the pedal. */
+export function LineWeighing({ sheet, step, pending, lines, line, onChoose }: LineWeighingProps) {
+  const units = useUnits();
+  const client = useQueryClient();
+  const [auto, setAuto] = useState(true);
+  const [typing, setTyping] = useState(false);
+  const [takingBack, setTakingBack] = useState(false);
+  const [byLoad, setByLoad] = useState(true);
+  const [jugMg, setJugMg] = useState<number>();
+  const last = useRef<{ entryId: string; lineId: string } | undefined>(undefined);
+  const typed = useTyped('type a weight');
+  const { scaleId } = line;
+  const divisionMg = scaleSpec(scaleId).divisionMg;
+  const unitMg = line.scaleId === 'dose' ? 1000 : 1_000_000;
+  const typedMg = typed.value === undefined ? undefined : Math.round(typed.value * unitMg);
+  const pour = nextPour(sheet, line, byLoad);
+  const band = { lowMg: pour.lowMg, highMg: pour.highMg };
+  const isTyping = typed.text !== '';
+  const scale = useScale(
+    scaleId,
+    divisionMg,
+    auto && !isTyping && jugMg === undefined && !isDone(line) ? band : undefined,
+    (event) => {
+      if (event.kind === 'take') void take(event.massMg, event.readingId);
+      else void reopen();
+    },
+  );
+  const netMg = scale.connected ? (scale.reading?.netMg ?? 0) : 0;
+  const onScaleMg = jugMg === undefined ? netMg : poured(jugMg, netMg);
+  const valueMg = typedMg ?? (scale.taken ? 0 : Math.max(0, onScaleMg));
+  const over = valueMg > band.highMg && (isTyping || scale.reading?.stable === true) && !scale.taken;
+  const canTake = valueMg > 0 && (isTyping || scale.reading?.stable === true);
+
+  const take = async (massMg: number, readingId?: string) => {
+    const id = uuid();
+    last.current = { entryId: id, lineId: line.id };
+    if (readingId) scale.markTaken(massMg);
+    typed.clear();
+    setTyping(false);
+    setJugMg(undefined);
+    await pending.record({
+      kind: 'weighing',
+      label: `${line.name} ${units.mass(massMg, divisionMg)}`,
+      body: {
+        id,
+        lineId: line.id,
+        massMg,
+        deviceTime: deviceTime(),
+        ...(readingId ? { readingId } : {}),
+      },
+    });
+    onChoose(undefined);
+    return id;
+  };
+  const reopen = async () => {
+    const entry = last.current;
+    if (!entry) return;
+    last.current = undefined;
+    onChoose(entry.lineId);
+    await command(ROUTES.reverseEntry, {
+      params: { id: sheet.id },
+      body: { transferId: entry.entryId, reason: 'The weight moved after it was taken.' },
+    }).catch(() => undefined);
+    await catchUp(client, sheet.id).catch(() => undefined);
+  };
+  usePracticeNeed(
+    `${line.id} ${line.weighedMg}`,
+    isDone(line) || pour.dueMg <= 0
+      ? undefined
+      : { kind: 'pour', scaleId: line.scaleId, dueMg: pour.dueMg, divisionMg },
+  );
+  const takeNow = () => void take(valueMg, isTyping || jugMg !== undefined ? undefined : scale.reading?.id);
+  const say = () => speak(`${line.name}, ${units.mass(pour.dueMg, divisionMg)}`);
+  const act = () => {
+    if (scale.taken && !isTyping) void scale.tare();
+    else if (canTake && !over) takeNow();
+  };
+  useShortcut(' ', 'take the weight, or tare for the next', act);
+  useShortcut('Enter', '', act);
+  useShortcut('t', 'tare', () => void scale.tare());
+  useShortcut('s', 'say the next weight aloud', say);
+  useShortcut('z', 'take the last weight back', () => setTakingBack(true));
+  const lastEntry = [...sheet.entries]
+    .reverse()
+    .find((e) => e.lineId !== null && !e.reversed && e.reversesId === null && e.stepId === step.id);
+
+  return (
+    <BenchFrame
+      sheet={sheet}
+      step={step}
+      pending={pending}
+      actions={
+        <>
+          <Secondary onClick={() => void scale.tare()} disabled={!scale.connected}>
+            Tare
+          </Secondary>
+          <Secondary onClick={() => setTyping(!typing)} pressed={typing}>
+            Type it
+          </Secondary>
+          <Secondary onClick={() => setAuto(!auto)} pressed={auto}>
+            {auto ? 'Takes by itself' : 'Takes when told'}
+          </Secondary>
+          {line.perLoadMg.length > 1 ? (
+            <Secondary onClick={() => setByLoad(!byLoad)} pressed={byLoad}>
+              {byLoad ? 'Load by load' : 'All at once'}
+            </Secondary>
+          ) : null}
+          {line.role === 'liquid' ? (
+            <Secondary
+              onClick={() => setJugMg(jugMg === undefined ? netMg : undefined)}
+              pressed={jugMg !== undefined}
+              disabled={!scale.connected}
+            >
+              {jugMg === undefined ? 'Jug before' : `Jug was ${units.mass(jugMg, divisionMg)}`}
+            </Secondary>
+          ) : null}
+          <Secondary onClick={say}>Say it</Secondary>
+          {lastEntry ? <Secondary onClick={() => setTakingBack(true)}>Take back</Secondary> : null}
+          <MorePanel sheet={sheet} step={step} pending={pending} line={line} />
+          <SignPast sheet={sheet} step={step} />
+        </>
+      }
+      primary={
+        scale.taken && !isTyping ? (
+          <Primary onClick={() => void scale.tare()}>Tare for {line.name}</Primary>
+        ) : (
+          <Primary onClick={takeNow} disabled={!canTake || over}>
+            Take {units.mass(valueMg, divisionMg)}
+          </Primary>
+        )
+      }
+    >
+      <JarRow lines={lines} chosenId={line.id} pouringMg={valueMg} onChoose={onChoose} />
+      <Box
+        sx={{
+          display: 'grid',
+          gridTemplateColumns: typing || !scale.connected ? '1fr 300px' : '1fr',
+          gap: 3,
+        }}
+      >
+        <Box>
+          <LineHead sheet={sheet} line={line} pour={pour} n={lines.indexOf(line) + 1} m={lines.length} />
+          <Box sx={{ display: 'flex', alignItems: 'center', gap: 5, flexWrap: 'wrap' }}>
+            <BigNumber
+              shown={
+                isTyping
+                  ? { value: typed.text, unit: unitMg === 1000 ? 'g' : 'kg' }
+                  : scale.connected
+                    ? showOnScale(units, onScaleMg, scaleId)
+                    : { value: '–', unit: '' }
+              }
+              label={`On the scale: ${units.mass(valueMg, divisionMg)}`}
+              quiet={!isTyping && scale.reading?.stable !== true}
+            />
+            {over || line.weighedMg > line.highMg ? (
+              <OverPourPanel
+                sheet={sheet}
+                line={line}
+                pouringMg={over ? valueMg : 0}
+                onTake={() => take(valueMg, isTyping ? undefined : scale.reading?.id)}
+              />
+            ) : (
+              <Box
+                role="status"
+                sx={{
+                  fontSize: 30,
+                  maxWidth: 420,
+                  lineHeight: 1.2,
+                  [SHORT]: { fontSize: 18, maxWidth: 200 },
+                }}
+              >
+                {hint({
+                  scale,
+                  over,
+                  auto,
+                  isTyping,
+                  inBand: valueMg >= band.lowMg && valueMg <= band.highMg,
+                  valueMg,
+                })}
+              </Box>
+            )}
+          </Box>
+          <BandBar
+            already={line.weighedMg}
+            now={valueMg}
+            low={line.weighedMg + pour.lowMg}
+            due={line.weighedMg + pour.dueMg}
+            high={line.weighedMg + pour.highMg}
+            material={line.material}
+            words={{
+              low: `from ${units.mass(line.weighedMg + pour.lowMg, divisionMg)}`,
+              high: `to ${units.mass(line.weighedMg + pour.highMg, divisionMg)}`,
+            }}
+          />
+        </Box>
+        {typing || !scale.connected ? <Keypad onKey={typed.press} /> : null}
+      </Box>
+      {takingBack && lastEntry ? (
+        <ReverseDialog batchId={sheet.id} entry={lastEntry} onClose={() => setTakingBack(false)} />
+      ) : null}
+    </BenchFrame>
+  );
+}

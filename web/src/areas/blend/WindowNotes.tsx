@@ -1,0 +1,36 @@
+import Box from '@mui/material/Box';
+import { useQuery } from '@tanstack/react-query';
+import { checkWindow } from '@zest/core';
+import { ROUTES, type BlendSettings, type Recipe } from '@zest/contract';
+import { call } from '../../data/api.js';
+import { COLOUR } from '../../ui/theme.js';
+import { Triangle } from '../../ui/Trouble.js';
+
+/** What speaks against the window: unusual for the class on either side, or above the rule book. */
+export function WindowNotes({ recipe, window }: { recipe: Recipe; window: BlendSettings['window'] }) {
+  const shop = useQuery({ queryKey: ['health'], queryFn: () => call(ROUTES.health), staleTime: Infinity });
+  if (!shop.data) return null;
+  const checks = checkWindow(window, recipe.document.fatClass, shop.data.ruleBook);
+  return (
+    <>
+      {checks.map((check) => (
+        <Box
+          key={check.sentence}
+          role={check.level === 'stop' ? 'alert' : 'note'}
+          sx={{
+            display: 'flex',
+            gap: 1,
+            alignItems: 'center',
+            mb: 0.5,
+            ...(check.level === 'stop'
+              ? { borderLeft: `10px solid ${COLOUR.ink}`, pl: 1.5, py: 0.5, fontWeight: 700 }
+              : {}),
+          }}
+        >
+          {check.level === 'warn' ? <Triangle size={18} /> : <b>Stop.</b>}
+          {check.sentence}
+        </Box>
+      ))}
+    </>
+  );
+}

@@ -1,0 +1,86 @@
+import Box from '@mui/material/Box';
+import { useQuery } from '@tanstack/react-query';
+import { Link } from 'react-router';
+import { ROUTES, type CustomerTicket } from '@zest/contract';
+import { call } from '../../data/api.js';
+import { Loading } from '../../ui/Loading.js';
+import { COLOUR, NUMERALS } from '../../ui/theme.js';
+import { Trouble } from '../../ui/Trouble.js';
+import { useUnits } from '../../ui/units.js';
+import { ColdRoomPlaces } from './ColdRoomPlaces.js';
+
+/** A ticket for every customer with meat of their own: in, usable, sold into it, back, binned. */
+export default function CustomersPage() {
+  const tickets = useQuery({ queryKey: ['customers'], queryFn: () => call(ROUTES.listTickets) });
+  if (tickets.error) return <Trouble error={tickets.error} again={() => void tickets.refetch()} />;
+  if (!tickets.data) return <Loading what="Fetching the tickets" />;
+  return (
+    <Box sx={{ pb: 3 }}>
+      <ColdRoomPlaces />
+      <Box sx={{ mb: 2 }}>
+        A customer’s own meat never enters a shop product or another customer’s. What the shop adds is sold to
+        it first.
+      </Box>
+      {tickets.data.length === 0 ? <Box>No customer’s meat is in the house.</Box> : null}
+      <Box sx={{ display: 'grid', gridTemplateColumns: 'repeat(2, 1fr)', gap: 3 }}>
+        {tickets.data.map((ticket) => (
+          <Ticket key={ticket.customer} ticket={ticket} />
+        ))}
+      </Box>
+    </Box>
+  );
+}
+
+function Ticket({ ticket }: { ticket: CustomerTicket }) {
+  const units = useUnits();
+  const rows: [string, number][] = [
+    ['Brought', ticket.broughtMg],
+    ['Usable after trimming', ticket.usableMg],
+    ['Given back', ticket.returnedMg],
+    ['Binned', ticket.binnedMg],
+    ['Still here', ticket.inStockMg],
+  ];
+  return (
+    <Box
+      component="section"
+      aria-label={ticket.customer}
+      sx={{ border: `2px solid ${COLOUR.edge}`, bgcolor: COLOUR.sheet, p: 2.5, borderRadius: 1 }}
+    >
+      <Box component="h2" sx={{ fontSize: 22, mt: 0, mb: 1 }}>
+        {ticket.customer}
+      </Box>
+      {rows.map(([name, mg]) => (
+        <Line key={name} name={name} value={units.mass(mg, 10_000)} />
+      ))}
+      <h3>What the shop sold into it</h3>
+      {ticket.sold.length === 0 ? <Box>Nothing yet.</Box> : null}
+      {ticket.sold.map((sale) => (
+        <Line
+          key={`${sale.name} ${sale.at}`}
+          name={`${sale.name}, ${units.mass(sale.massMg, 1000)} at ${units.perMass(sale.priceMinorPerKg)}`}
+          value={units.money(sale.minor)}
+        />
+      ))}
+      <Box sx={{ borderTop: `2px solid ${COLOUR.ink}`, mt: 1, pt: 0.5, fontWeight: 700 }}>
+        <Line name="To pay for goods" value={units.money(ticket.soldMinor)} />
+      </Box>
+      {ticket.batches.map((batch) => (
+        <Box key={batch.id} sx={{ mt: 1 }}>
+          <Link to={`/batches/${batch.id}`} style={{ color: COLOUR.ink }}>
+            Batch {batch.number}, {batch.product}
+          </Link>{' '}
+          {batch.state}, <span style={NUMERALS}>{units.mass(batch.outMg, 10_000)}</span> finished
+        </Box>
+      ))}
+    </Box>
+  );
+}
+
+function Line({ name, value }: { name: string; value: string }) {
+  return (
+    <Box sx={{ display: 'flex', justifyContent: 'space-between', gap: 2 }}>
+      <span>{name}</span>
+      <span style={{ ...NUMERALS, fontSize: 19, whiteSpace: 'nowrap' }}>{value}</span>
+    </Box>
+  );
+}

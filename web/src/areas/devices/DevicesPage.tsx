@@ -1,0 +1,148 @@
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import FormControlLabel from '@mui/material/FormControlLabel';
+import Switch from '@mui/material/Switch';
+import Table from '@mui/material/Table';
+import TableBody from '@mui/material/TableBody';
+import TableCell from '@mui/material/TableCell';
+import TableHead from '@mui/material/TableHead';
+import TableRow from '@mui/material/TableRow';
+import TextField from '@mui/material/TextField';
+import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { useState } from 'react';
+import { v7 as uuid } from 'uuid';
+import { ROUTES, type CalibrationState } from '@zest/contract';
+import { ActionDialog } from '../../ui/ActionDialog.js';
+import { call } from '../../data/api.js';
+import { Loading } from '../../ui/Loading.js';
+import { useCommand } from '../../data/use-command.js';
+import { usePerson } from '../../data/session.js';
+import { NUMERALS } from '../../ui/theme.js';
+import { Triangle, Trouble } from '../../ui/Trouble.js';
+
+/** Scales and probes with their checks against a reference, and how the shop wants its bench to work. */
+export default function DevicesPage() {
+  const person = usePerson();
+  const states = useQuery({ queryKey: ['calibrations'], queryFn: () => call(ROUTES.listCalibrations) });
+  const [checking, setChecking] = useState<CalibrationState>();
+  if (states.error) return <Trouble error={states.error} again={() => void states.refetch()} />;
+  if (!states.data) return <Loading what="Looking for the devices" />;
+  const lead = person.role === 'lead';
+  return (
+    <Box>
+      <Box component="h1" sx={{ fontSize: 28, mt: 0 }}>
+        Scales and probes
+      </Box>
+      <Table aria-label="Checks of scales and probes">
+        <TableHead>
+          <TableRow>
+            <TableCell>Device</TableCell>
+            <TableCell>Last held against a reference</TableCell>
+            <TableCell align="right">Reference</TableCell>
+            <TableCell align="right">Showed</TableCell>
+            <TableCell>State</TableCell>
+            <TableCell />
+          </TableRow>
+        </TableHead>
+        <TableBody>
+          {states.data.map((state) => (
+            <TableRow key={state.device}>
+              <TableCell sx={{ fontWeight: 700 }}>{state.name}</TableCell>
+              <TableCell>
+                {state.last ? `${state.last.at.slice(0, 10)} by ${state.last.person}` : 'never noted'}
+                {state.last?.note ? ` · ${state.last.note}` : ''}
+              </TableCell>
+              <TableCell align="right" sx={NUMERALS}>
+                {state.last ? `${state.last.reference} ${state.unit}` : '–'}
+              </TableCell>
+              <TableCell align="right" sx={NUMERALS}>
+                {state.last ? `${state.last.shown} ${state.unit}` : '–'}
+              </TableCell>
+              <TableCell>
+                <Box sx={{ display: 'flex', gap: 1, alignItems: 'center' }}>
+                  {state.due ? <Triangle /> : null}
+                  {state.due ? 'check is due' : 'checked'}
+                  {state.unit === '°C' && state.offset !== 0
+                    ? `, corrected by ${state.offset.toFixed(1)} °C`
+                    : ''}
+                </Box>
+              </TableCell>
+              <TableCell align="right">
+                {lead ? (
+                  <Button variant="outlined" onClick={() => setChecking(state)}>
+                    Check
+                  </Button>
+                ) : null}
+              </TableCell>
+            </TableRow>
+          ))}
+        </TableBody>
+      </Table>
+      <CureRule lead={lead} />
+      {checking ? <CheckDialog state={checking} onClose={() => setChecking(undefined)} /> : null}
+    </Box>
+  );
+}
+
+function CureRule({ lead }: { lead: boolean }) {
+  const client = useQueryClient();
+  const rules = useQuery({ queryKey: ['bench-rules'], queryFn: () => call(ROUTES.getBenchRules) });
+  const change = async (cureWitness: boolean) => {
+    client.setQueryData(['bench-rules'], await call(ROUTES.setBenchRules, { body: { cureWitness } }));
+  };
+  return (
+    <FormControlLabel
+      sx={{ mt: 3 }}
+      control={
+        <Switch
+          checked={rules.data?.cureWitness ?? false}
+          disabled={!lead || !rules.data}
+          onChange={(e) => void change(e.target.checked)}
+        />
+      }
+      label="The weight of cure is confirmed by a second person with a PIN of their own"
+    />
+  );
+}
+
+function CheckDialog({ state, onClose }: { state: CalibrationState; onClose: () => void }) {
+  const [id] = useState(() => uuid());
+  const [reference, setReference] = useState(state.unit === '°C' ? '0' : '');
+  const [shown, setShown] = useState('');
+  const [note, setNote] = useState(state.unit === '°C' ? 'ice water' : 'test weight');
+  const number = (text: string) => (/\d/.test(text) ? Number(text.replace(',', '.')) : NaN);
+  const client = useQueryClient();
+  const { run, error, busy } = useCommand(['probes'], onClose);
+  const go = () =>
+    run(async () =>
+      client.setQueryData(
+        ['calibrations'],
+        await call(ROUTES.calibrate, {
+          body: { id, device: state.device, reference: number(reference), shown: number(shown), note },
+        }),
+      ),
+    );
+  return (
+    <ActionDialog
+      title={`Check of the ${state.name.toLowerCase()}`}
+      action="Note the check"
+      disabled={Number.isNaN(number(reference)) || Number.isNaN(number(shown))}
+      busy={busy}
+      error={error}
+      onGo={() => void go()}
+      onClose={onClose}
+    >
+      <TextField
+        label={`Reference, ${state.unit}`}
+        value={reference}
+        onChange={(e) => setReference(e.target.value)}
+      />
+      <TextField
+        label={`It showed, ${state.unit}`}
+        value={shown}
+        onChange={(e) => setShown(e.target.value)}
+      />
+      <TextField label="Against what" value={note} onChange={(e) => setNote(e.target.value)} />
+    </ActionDialog>
+  );
+}

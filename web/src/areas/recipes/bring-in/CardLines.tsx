@@ -1,0 +1,164 @@
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import { writeDose, type Card, type CardLine, type DoseReading } from '@zest/core';
+import { MassField } from '../../../ui/fields.js';
+import { COLOUR, NUMERALS } from '../../../ui/theme.js';
+import { Tick, Triangle } from '../../../ui/Trouble.js';
+import { useUnits } from '../../../ui/units.js';
+import { IngredientPicker } from '../editor/IngredientPicker.js';
+import type { useLibrary } from '../use-recipes.js';
+import { settle, type Settled } from './card-draft.js';
+
+interface CardLinesProps {
+  card: Card;
+  library: ReturnType<typeof useLibrary>;
+  settled: Readonly<Record<number, Settled>>;
+  onSettle: (index: number, value: Settled) => void;
+}
+
+/** Every line of the card as it was understood, with what has to be settled. */
+export function CardLines({ card, library, settled, onSettle }: CardLinesProps) {
+  const units = useUnits();
+  return (
+    <Box>
+      <Box sx={{ fontSize: 18, mb: 1 }}>
+        {card.title ? <b>{card.title}. </b> : null}
+        {card.batchKg === null ? (
+          <span>
+            <Triangle size={18} /> The card does not say how much meat it is for. Say it on the left.
+          </span>
+        ) : (
+          <>
+            For {units.mass(Math.round(card.batchKg * 1e6))} of meat ({card.batchText}).
+          </>
+        )}
+      </Box>
+      {card.lines.map((line, i) => (
+        <CardRow
+          key={`${i} ${line.text}`}
+          line={line}
+          batchKg={card.batchKg}
+          library={library}
+          settled={settled[i] ?? {}}
+          onSettle={(value) => onSettle(i, value)}
+        />
+      ))}
+    </Box>
+  );
+}
+
+interface CardRowProps {
+  line: CardLine;
+  batchKg: number | null;
+  library: ReturnType<typeof useLibrary>;
+  settled: Settled;
+  onSettle: (value: Settled) => void;
+}
+
+function CardRow({ line, batchKg, library, settled, onSettle }: CardRowProps) {
+  const units = useUnits();
+  const { ingredient: chosen, reading, gPerKg } = settle(line, settled, batchKg, library.byId);
+  const clear = gPerKg !== undefined || reading.kind === 'dose';
+  const range = reading.kind === 'doubt' ? reading.rangeGPerKg : undefined;
+  const refused = (chosen?.role ?? line.role) === 'cure' && reading.kind === 'doubt';
+  return (
+    <Box role="group" aria-label={line.text} sx={{ borderTop: `1px solid ${COLOUR.edge}`, py: 1 }}>
+      <Box
+        sx={{ display: 'grid', gridTemplateColumns: '26px 1fr 200px 130px', gap: 1, alignItems: 'center' }}
+      >
+        {clear && chosen ? <Tick size={20} /> : <Triangle size={20} />}
+        <Box>
+          <b>{line.text}</b>
+          <Box sx={{ fontSize: 15 }}>
+            {chosen ? `${chosen.name}, ${chosen.form}` : 'not on the shelf under that name'}
+          </Box>
+        </Box>
+        <Box sx={{ ...NUMERALS, fontSize: 18, textAlign: 'right' }}>
+          {gPerKg !== undefined
+            ? `${units.number(gPerKg, 2)} g/kg`
+            : reading.kind === 'dose'
+              ? writeDose(rounded(reading.dose))
+              : ''}
+        </Box>
+        <Box sx={{ ...NUMERALS, fontSize: 22, fontWeight: 700, textAlign: 'right' }}>
+          {batchKg !== null ? grams(reading, gPerKg, batchKg, units.mass) : ''}
+        </Box>
+      </Box>
+      {!clear && reading.kind === 'doubt' ? (
+        <Box sx={{ pl: '34px', mt: 0.5 }}>
+          <Box role="alert" sx={{ fontSize: 15 }}>
+            {refused ? <b>Refused. </b> : null}
+            {reading.doubt}
+          </Box>
+          <Box sx={{ display: 'flex', gap: 1, alignItems: 'center', flexWrap: 'wrap', mt: 0.75 }}>
+            {(range ?? []).map((g, i) => (
+              <Button
+                key={g}
+                variant="outlined"
+                onClick={() => onSettle({ gPerKg: Number(g.toPrecision(6)) })}
+              >
+                {i === 0 ? 'the least' : 'the most'}, {units.number(g, 1)} g/kg
+              </Button>
+            ))}
+            {batchKg !== null ? (
+              <MassField
+                label={
+                  refused
+                    ? `Grams for ${units.mass(Math.round(batchKg * 1e6))}`
+                    : `${line.amount || 'It'} weighs, g`
+                }
+                bare="g"
+                width={200}
+                onValue={(mg) => onSettle(mg ? { gPerKg: mg / 1000 / batchKg, weighed: true } : {})}
+              />
+            ) : null}
+          </Box>
+        </Box>
+      ) : null}
+      {!chosen ? (
+        <Box sx={{ pl: '34px', mt: 1 }}>
+          <IngredientPicker
+            label={whichWords(line, library)}
+            list={[...library.list].sort(
+              (a, b) => Number(line.couldBe.includes(b.id)) - Number(line.couldBe.includes(a.id)),
+            )}
+            onPick={(item) => onSettle({ ingredientId: item.id })}
+          />
+        </Box>
+      ) : null}
+    </Box>
+  );
+}
+
+type Dose = Extract<DoseReading, { kind: 'dose' }>['dose'];
+
+function rounded(dose: Dose): Dose {
+  return 'gPerKgMeat' in dose ? { gPerKgMeat: Number(dose.gPerKgMeat.toPrecision(4)) } : dose;
+}
+
+function grams(
+  reading: DoseReading,
+  settled: number | undefined,
+  batchKg: number,
+  mass: (mg: number) => string,
+): string {
+  const dose = reading.kind === 'dose' ? reading.dose : undefined;
+  const gPerKg =
+    settled ??
+    (dose === undefined
+      ? undefined
+      : 'gPerKgMeat' in dose
+        ? dose.gPerKgMeat
+        : 'pctOfMeat' in dose
+          ? dose.pctOfMeat * 10
+          : undefined);
+  return gPerKg === undefined ? '' : mass(Math.round(gPerKg * batchKg * 1000));
+}
+
+/** What the picker asks. */
+function whichWords(line: CardLine, library: ReturnType<typeof useLibrary>): string {
+  const [first, ...more] = line.couldBe;
+  if (first === undefined) return 'Which ingredient is it?';
+  if (more.length > 0) return `Which of ${line.couldBe.length}, or another?`;
+  return `Is it ${library.byId.get(first)?.name ?? 'this'}, or another?`;
+}

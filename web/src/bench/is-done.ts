@@ -1,8 +1,0 @@
-import type { SheetLine } from '@zest/contract';
-
-/** A line is done when its weight is in the band, or somebody has accepted it as it is. */
-export function isDone(line: SheetLine): boolean {
-  return (
-    line.accepted || (line.weighedMg >= line.lowMg && line.weighedMg <= line.highMg && line.weighedMg > 0)
-  );
-}

@@ -1,6 +1,0 @@
-import { useCommand } from '../../app/use-command.js';
-
-/** Sends one command about a recipe and has its story read again. */
-export function useStoryCommand(onDone?: () => void) {
-  return useCommand(['recipe'], onDone);
-}

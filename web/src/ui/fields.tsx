@@ -1,0 +1,64 @@
+import TextField from '@mui/material/TextField';
+import { useState } from 'react';
+import { readMass, readNumberField, readTemperature } from './read-fields.js';
+import { usePerson } from '../data/session.js';
+
+interface FieldProps {
+  label: string;
+  onValue: (value: number | undefined) => void;
+  width?: number | string;
+  initial?: string;
+}
+
+/** A weight in the person's own way of writing it, `bare` without a unit; hands on whole milligrams. */
+export function MassField({ bare, ...props }: FieldProps & { bare?: 'kg' | 'g' }) {
+  return <ReadField {...props} read={(text, style) => rename(readMass(text, style, bare), 'mg')} />;
+}
+
+/** A temperature; hands on °C. */
+export function TemperatureField(props: FieldProps) {
+  return <ReadField {...props} read={(text, style) => rename(readTemperature(text, style), 'tempC')} />;
+}
+
+/** A plain number such as percent of fat or a price. */
+export function NumberField(props: FieldProps) {
+  return <ReadField {...props} read={(text, style) => rename(readNumberField(text, style), 'value')} />;
+}
+
+interface Read {
+  value?: number;
+  error?: string;
+}
+
+function rename<K extends string>(read: { [key in K]?: number } & { error?: string }, key: K): Read {
+  const value = read[key];
+  return {
+    ...(value === undefined ? {} : { value }),
+    ...(read.error === undefined ? {} : { error: read.error }),
+  };
+}
+
+function ReadField({
+  label,
+  onValue,
+  width = 200,
+  initial = '',
+  read,
+}: FieldProps & { read: (text: string, style: 'point' | 'comma' | null) => Read }) {
+  const { numberStyle } = usePerson();
+  const [text, setText] = useState(initial);
+  const now = text.trim() === '' ? {} : read(text, numberStyle);
+  return (
+    <TextField
+      label={label}
+      value={text}
+      error={now.error !== undefined}
+      helperText={now.error}
+      onChange={(e) => {
+        setText(e.target.value);
+        onValue(e.target.value.trim() === '' ? undefined : read(e.target.value, numberStyle).value);
+      }}
+      sx={{ width }}
+    />
+  );
+}

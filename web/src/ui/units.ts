@@ -1,0 +1,55 @@
+import { useMemo } from 'react';
+import {
+  fillTokens,
+  formatLength,
+  formatMass,
+  formatNumber,
+  formatTemperature,
+  showMass,
+  showTemperature,
+  type FormatOptions,
+  type Shown,
+} from '@zest/core';
+import { usePerson } from '../data/session.js';
+
+export interface Units {
+  options: FormatOptions;
+  mass: (massMg: number, divisionMg?: number) => string;
+  massParts: (massMg: number, divisionMg?: number) => Shown;
+  temperature: (tempC: number) => string;
+  temperatureParts: (tempC: number) => Shown;
+  length: (lengthMm: number) => string;
+  number: (value: number, decimals: number) => string;
+  percent: (value: number, decimals?: number) => string;
+  /** Money of the shop from minor units. */
+  money: (minor: number) => string;
+  /** Price or cost per mass unit of the person's system. */
+  perMass: (minorPerKg: number) => string;
+  /** A sentence of the server with its weights and temperatures in the person's units. */
+  sentence: (text: string) => string;
+}
+
+/** Formatting in the units of the person signed in. */
+export function useUnits(): Units {
+  const { units, numberStyle } = usePerson();
+  return useMemo(() => {
+    const options: FormatOptions = { system: units, numberStyle: numberStyle ?? undefined };
+    const number = (value: number, decimals: number) => formatNumber(value, decimals, options);
+    return {
+      options,
+      mass: (mg, division) => formatMass(mg, options, division),
+      massParts: (mg, division) => showMass(mg, options, division),
+      temperature: (c) => formatTemperature(c, options),
+      temperatureParts: (c) => showTemperature(c, options),
+      length: (mm) => formatLength(mm, options),
+      number,
+      percent: (value, decimals = 1) => `${number(value, decimals)}\u00a0%`,
+      sentence: (text) => fillTokens(text, options),
+      money: (minor) => number(minor / 100, 2),
+      perMass: (minor) =>
+        units === 'metric'
+          ? `${number(minor / 100, 2)}\u00a0/\u00a0kg`
+          : `${number((minor / 100) * 0.45359237, 2)}\u00a0/\u00a0lb`,
+    };
+  }, [units, numberStyle]);
+}
