@@ -150,7 +150,7 @@ test('dry goods: an over-pour is caught and accepted with a reason; the step wai
       .click();
     await expect(page.getByRole('button', { name: /^Ginger, .*done$/ })).toBeVisible();
   }
-  await closeStep(page, 'Weigh the dry goods');
+  await closeStep(page, 'Weigh the ingredients');
 });
 
 test('mix, stuff, link: minutes, tack, casing, burst, count and a sample of ten', async () => {

@@ -6,6 +6,7 @@ import { fileURLToPath } from 'node:url';
 import { createGzip } from 'node:zlib';
 import react from '@vitejs/plugin-react';
 import { defineConfig, type Plugin } from 'vite';
+import { VitePWA } from 'vite-plugin-pwa';
 
 const here = (file: string) => fileURLToPath(new URL(file, import.meta.url));
 
@@ -25,9 +26,46 @@ function precompress(): Plugin {
   };
 }
 
+/** Answers that the bench needs to show its work without network; everything else is asked of the server only. */
+const KEPT_ADDRESS =
+  /\/api\/v1\/(health|session|batches|batches\/[0-9a-f-]{36}\/(facts|lots)|people\/names|scales|probes|bench-rules)$/;
+
+/**
+ * Keeps the application and the last answers of the bench on the device, so that it opens without
+ * network. Assets of an earlier build are evicted when the new one has been fetched.
+ */
+function keptOnDevice() {
+  return VitePWA({
+    registerType: 'autoUpdate',
+    injectRegister: false,
+    manifest: false,
+    workbox: {
+      globPatterns: ['assets/**/*.{js,css,woff2,wasm,svg,json}'],
+      maximumFileSizeToCacheInBytes: 8_000_000,
+      cleanupOutdatedCaches: true,
+      clientsClaim: true,
+      skipWaiting: true,
+      inlineWorkboxRuntime: true,
+      navigateFallback: null,
+      dontCacheBustURLsMatching: /-[\w-]{8}\.\w+$/,
+      runtimeCaching: [
+        {
+          urlPattern: ({ request }) => request.mode === 'navigate',
+          handler: 'NetworkFirst',
+          options: {
+            cacheName: 'zest-page',
+            plugins: [{ cacheKeyWillBeUsed: () => Promise.resolve('/') }],
+          },
+        },
+        { urlPattern: KEPT_ADDRESS, handler: 'NetworkFirst', options: { cacheName: 'zest-answers' } },
+      ],
+    },
+  });
+}
+
 export default defineConfig({
   root: here('.'),
-  plugins: [react(), precompress()],
+  plugins: [react(), precompress(), keptOnDevice()],
   resolve: {
     alias: {
       '@zest/core': here('../core/src/index.ts'),

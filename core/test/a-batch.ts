@@ -197,9 +197,10 @@ export function afterEntries(
   entries: readonly BenchEntry[],
   play: typeof playEntry = playEntry,
 ): BatchFacts {
-  return entries.reduce((now, entry, i) => {
+  return entries.reduce((now, entry) => {
     let n = 0;
-    const at = new Date(Date.UTC(2026, 2, 16, 7, i)).toISOString();
+    const before = now.transfers.length + now.readings.length + now.marks.length;
+    const at = new Date(Date.UTC(2026, 2, 16, 7, before)).toISOString();
     return play(now, entry, { person: 'Bram', at, newId: () => `${entry.body.id}.${(n += 1)}` });
   }, facts);
 }

@@ -47,8 +47,3 @@ export interface OpenBatch {
   id: string;
   state: string;
 }
-
-export interface Sheet {
-  lines: { id: string; stepId: string }[];
-  steps: { id: string; state: string; kind: string }[];
-}

@@ -2,7 +2,8 @@ import { randomUUID } from 'node:crypto';
 import { setTimeout as pause } from 'node:timers/promises';
 import mysql from 'mysql2/promise';
 import type { Shop } from '../shop.js';
-import { signIn, type Client, type OpenBatch, type Sheet } from './client.js';
+import type { BatchProcess, BatchWeighing } from '@zest/core';
+import { signIn, type Client, type OpenBatch } from './client.js';
 import { throwawayDemo } from './throwaway-demo.js';
 
 export interface SoakOptions {
@@ -91,10 +92,11 @@ export async function openTargets(lead: Client): Promise<Target[]> {
   const batches = (await lead.get<OpenBatch[]>('/batches')).filter((b) => b.state === 'open');
   const targets: Target[] = [];
   for (const batch of batches) {
-    const sheet = await lead.get<Sheet>(`/batches/${batch.id}`);
-    const open = new Set(sheet.steps.filter((s) => s.state !== 'closed').map((s) => s.id));
-    const lineIds = sheet.lines.filter((l) => open.has(l.stepId)).map((l) => l.id);
-    const stepId = sheet.steps.find((s) => s.state === 'current')?.id;
+    const { steps } = await lead.get<Pick<BatchProcess, 'steps'>>(`/batches/${batch.id}/process`);
+    const { lines } = await lead.get<Pick<BatchWeighing, 'lines'>>(`/batches/${batch.id}/weighing`);
+    const closed = new Set(steps.filter((s) => s.state === 'closed').map((s) => s.id));
+    const lineIds = lines.filter((l) => !closed.has(l.stepId)).map((l) => l.id);
+    const stepId = steps.find((s) => s.state === 'open')?.id;
     if (lineIds.length > 0 && stepId) targets.push({ batchId: batch.id, lineIds, stepId });
   }
   if (targets.length === 0) throw new Error('The demonstration has no batch to weigh into.');

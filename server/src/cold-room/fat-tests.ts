@@ -1,6 +1,7 @@
 import { v7 as uuid } from 'uuid';
 import { DEFAULT_FAT_SD, InputError, cookOut, fatStories, type FatStory } from '@zest/core';
 import type { FatTestEntry, NewFatTest, Person } from '@zest/contract';
+import { touchBatch, touchBatchesOfLot } from '../ledger/index.js';
 import type { AppContext } from '../platform/app-context.js';
 import { once } from '../platform/commands.js';
 import type { Db, Transaction } from '../platform/database.js';
@@ -49,7 +50,7 @@ export async function addFatTest(app: AppContext, person: Person, body: NewFatTe
       });
     }
     announce(tx, now, { topic: 'lots' });
-    if (body.batchId) announce(tx, now, { topic: 'batch', batchId: body.batchId });
+    if (body.batchId) touchBatch(tx, now, body.batchId);
   });
 }
 
@@ -99,7 +100,7 @@ export async function reverseFatTest(
       });
     }
     announce(tx, now, { topic: 'lots' });
-    if (test.batchId) announce(tx, now, { topic: 'batch', batchId: test.batchId });
+    if (test.batchId) touchBatch(tx, now, test.batchId);
   });
 }
 
@@ -208,5 +209,6 @@ async function recompute(tx: Transaction, lotIds: readonly string[]): Promise<vo
       .reverse()
       .find((t) => !t.reversed && t.batchId === null && t.lotIds.includes(lotId));
     await store.setFat(tx, lotId, story, direct ? (direct.method === 'lab' ? 'lab' : 'instrument') : null);
+    touchBatchesOfLot(tx, lotId);
   }
 }

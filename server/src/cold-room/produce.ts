@@ -2,7 +2,7 @@ import { sql } from '../platform/sql.js';
 import { v7 as uuid } from 'uuid';
 import { massToken } from '@zest/core';
 import type { Person, ProduceLot } from '@zest/contract';
-import { lossAccount, postTransfers } from '../ledger/index.js';
+import { lossAccount, postTransfers, touchBatch } from '../ledger/index.js';
 import type { AppContext } from '../platform/app-context.js';
 import { once } from '../platform/commands.js';
 import type { Transaction } from '../platform/database.js';
@@ -100,6 +100,7 @@ async function outOfBatch(
     form: place.kind === 'grind' ? 'ground' : 'mixed',
     ...figures(body),
   };
+  touchBatch(tx, now, from.batchId);
   await makeLot(tx, lot);
   await addParent(tx, { lotId: lot.id, parentLotId: null, batchId: from.batchId, massMg: body.massMg });
   await postTransfers(tx, now, [
@@ -114,7 +115,6 @@ async function outOfBatch(
       reason: 'Kept as a lot of its own.',
     }),
   ]);
-  announce(tx, now, { topic: 'batch', batchId: from.batchId });
 }
 
 /** Mean price of a batch's meats as planned, minor units per kg. */

@@ -2,6 +2,7 @@ import { sql } from '../platform/sql.js';
 import { v7 as uuid } from 'uuid';
 import { OUT_OF_CHILL, arrivalLimit, temperatureToken } from '@zest/core';
 import type { Person, TrimLot } from '@zest/contract';
+import { touchBatchesOfLot } from '../ledger/index.js';
 import type { AppContext } from '../platform/app-context.js';
 import { once } from '../platform/commands.js';
 import type { Transaction } from '../platform/database.js';
@@ -28,6 +29,7 @@ export async function commandOnLot(
   const head = { id: body.id, kind, personId: person.id, at: now, request: { lotId, ...body } };
   await once(app.db, head, async (tx) => {
     await work({ tx, now, lot: await mustLock(tx, lotId) });
+    touchBatchesOfLot(tx, lotId);
     announce(tx, now, { topic: 'lots' });
   });
 }

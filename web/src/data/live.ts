@@ -1,7 +1,8 @@
 import { useQueryClient } from '@tanstack/react-query';
 import { useEffect, useSyncExternalStore } from 'react';
-import { takeChange } from './batch-facts.js';
 import { LIVE_PATH, type Change, type ProbeReadingMessage, type ScaleReadingMessage } from '@zest/contract';
+import { takeChange } from './batch-facts.js';
+import { refresh } from './queries.js';
 
 type LiveMessage =
   | { kind: 'change'; data: Change }
@@ -78,21 +79,8 @@ export function useLiveQueries(): void {
     return live.listen((message) => {
       if (message.kind === 'change') {
         const { data } = message;
-        if (data.topic === 'batch') {
-          void takeChange(client, data).catch(() => undefined);
-          void client.invalidateQueries({ queryKey: ['batches'] });
-        } else if (data.topic === 'recipes') {
-          for (const key of ['recipes', 'recipe', 'recipe-drafts', 'ingredients', 'rules', 'health']) {
-            void client.invalidateQueries({ queryKey: [key] });
-          }
-        } else if (data.topic === 'devices') {
-          for (const key of ['probes', 'calibrations']) void client.invalidateQueries({ queryKey: [key] });
-        } else if (data.topic === 'drafts') void client.invalidateQueries({ queryKey: ['drafts'] });
-        else {
-          for (const key of ['lots', 'lot', 'goods', 'customers', 'preparations', 'outlook', 'fat-tests']) {
-            void client.invalidateQueries({ queryKey: [key] });
-          }
-        }
+        if (data.topic === 'batch') void takeChange(client, data).catch(() => undefined);
+        void refresh(client, [data.topic], data.topic === 'batch' ? 'lists' : 'all').catch(() => undefined);
       }
       if (message.kind === 'state') {
         if (message.connected && !wasConnected) void client.invalidateQueries();

@@ -2,6 +2,7 @@ import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { createContext, useContext, useEffect, type ReactNode } from 'react';
 import { ROUTES, type Person } from '@zest/contract';
 import { ApiProblem, SIGNED_OUT, call } from './api.js';
+import { forgetAnswers } from './offline.js';
 
 export const SESSION_KEY = ['session'] as const;
 
@@ -28,6 +29,10 @@ export function SessionGate({ children, signIn }: { children: ReactNode; signIn:
     staleTime: Infinity,
     retry: 2,
   });
+  const nobody = session.data === null;
+  useEffect(() => {
+    if (nobody) void forgetAnswers();
+  }, [nobody]);
   if (session.isPending) return null;
   if (!session.data) return signIn;
   return <PersonContext value={session.data}>{children}</PersonContext>;

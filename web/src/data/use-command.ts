@@ -1,8 +1,9 @@
 import { useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
+import { refresh, type Topic } from './queries.js';
 
-/** Sends one command at a time, then has everything read again that it may have changed. */
-export function useCommand(readAgain: readonly string[], onDone: () => void = () => undefined) {
+/** Sends one command at a time, then has everything read again that a change about these may have touched. */
+export function useCommand(topics: readonly Topic[], onDone: () => void = () => undefined) {
   const client = useQueryClient();
   const [error, setError] = useState<unknown>();
   const [busy, setBusy] = useState(false);
@@ -11,7 +12,7 @@ export function useCommand(readAgain: readonly string[], onDone: () => void = ()
     setError(undefined);
     try {
       await work();
-      await Promise.all(readAgain.map((key) => client.invalidateQueries({ queryKey: [key] })));
+      await refresh(client, topics);
       onDone();
     } catch (problem) {
       setError(problem);

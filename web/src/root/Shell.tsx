@@ -12,6 +12,7 @@ import { Loading } from '../ui/Loading.js';
 import { SESSION_KEY, usePerson, useSetPreferences } from '../data/session.js';
 import { useShortcut } from '../ui/shortcuts.js';
 import { COLOUR, RAIL_WIDTH } from '../ui/theme.js';
+import { queries } from '../data/queries.js';
 
 const PLACES = [
   { to: '/', name: 'Today' },
@@ -40,7 +41,7 @@ export function Shell() {
 
 function Rail() {
   const person = usePerson();
-  const health = useQuery({ queryKey: ['health'], queryFn: () => call(ROUTES.health), staleTime: Infinity });
+  const health = useQuery(queries.health);
   const places = PLACES.filter((p) => !p.roles || p.roles.includes(person.role));
   return (
     <Box

@@ -1,20 +1,19 @@
 import Box from '@mui/material/Box';
 import { useQuery } from '@tanstack/react-query';
 import { Link } from 'react-router';
-import { ROUTES } from '@zest/contract';
-import { call } from '../../data/api.js';
 import { Loading } from '../../ui/Loading.js';
 import { COLOUR, NUMERALS } from '../../ui/theme.js';
 import { Triangle, Trouble } from '../../ui/Trouble.js';
 import { useUnits } from '../../ui/units.js';
 import { WeightRibbon } from '../../kit/weight-ribbon/WeightRibbon.js';
+import { queries } from '../../data/queries.js';
 
 const STATE_WORD = { open: 'under way', closed: 'finished', cancelled: 'cancelled' } as const;
 
 /** The batches of the last two weeks, newest first. */
 export default function BatchListPage() {
   const units = useUnits();
-  const batches = useQuery({ queryKey: ['batches'], queryFn: () => call(ROUTES.listBatches) });
+  const batches = useQuery(queries.batches);
   if (batches.error) return <Trouble error={batches.error} again={() => void batches.refetch()} />;
   if (!batches.data) return <Loading what="Fetching the batches" />;
   return (

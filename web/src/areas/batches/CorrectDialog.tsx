@@ -7,13 +7,13 @@ import { MEAT_DIVISION_MG, InputError, addBack, inWindow, mixture } from '@zest/
 import { ROUTES, type BatchView, type TrimLot } from '@zest/contract';
 import { ActionDialog } from '../../ui/ActionDialog.js';
 import { catchUp } from '../../data/batch-facts.js';
-import { call } from '../../data/api.js';
 import { command } from '../../data/command.js';
 import { readNumberField } from '../../ui/read-fields.js';
 import { usePerson } from '../../data/session.js';
 import { NUMERALS } from '../../ui/theme.js';
 import { useUnits } from '../../ui/units.js';
 import { useStockCommand } from '../../data/use-stock-command.js';
+import { queries } from '../../data/queries.js';
 
 interface CorrectDialogProps {
   sheet: BatchView;
@@ -27,7 +27,7 @@ export function CorrectDialog({ sheet, best, onClose }: CorrectDialogProps) {
   const { numberStyle } = usePerson();
   const client = useQueryClient();
   const sending = useStockCommand(onClose);
-  const lots = useQuery({ queryKey: ['lots'], queryFn: () => call(ROUTES.listLots) });
+  const lots = useQuery(queries.lots);
   const middle = (sheet.window.minPct + sheet.window.maxPct) / 2;
   const [target, setTarget] = useState(String(middle));
   const [lotId, setLotId] = useState<string>();

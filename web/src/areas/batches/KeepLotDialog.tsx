@@ -5,11 +5,11 @@ import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { ROUTES, type BatchView, type StepView } from '@zest/contract';
 import { ActionDialog } from '../../ui/ActionDialog.js';
-import { call } from '../../data/api.js';
 import { command } from '../../data/command.js';
 import { MassField, NumberField, TemperatureField } from '../../ui/fields.js';
 import { useUnits } from '../../ui/units.js';
 import { useStockCommand } from '../../data/use-stock-command.js';
+import { queries } from '../../data/queries.js';
 
 interface KeepLotDialogProps {
   sheet: BatchView;
@@ -21,7 +21,7 @@ interface KeepLotDialogProps {
 export function KeepLotDialog({ sheet, step, onClose }: KeepLotDialogProps) {
   const units = useUnits();
   const sending = useStockCommand(onClose);
-  const trims = useQuery({ queryKey: ['trims'], queryFn: () => call(ROUTES.listTrims) });
+  const trims = useQuery(queries.trims);
   const seasoned = seasoningOf(sheet);
   const fat = sheet.fatTest?.posteriorPct ?? sheet.plannedFatPct;
   const sd = sheet.fatTest?.posteriorSd ?? sheet.fatSd;

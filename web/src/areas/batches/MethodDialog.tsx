@@ -18,7 +18,7 @@ export function MethodDialog({ sheet, onClose }: { sheet: BatchView; onClose: ()
   );
   const [reason, setReason] = useState('');
   const [signed, setSigned] = useState<Record<string, string>>({});
-  const { run, error, busy } = useCommand(['batch', 'batches'], onClose);
+  const { run, error, busy } = useCommand(['batch'], onClose);
   const asked = error instanceof ApiProblem ? guardsOf(error) : [];
   const go = () =>
     run(() =>

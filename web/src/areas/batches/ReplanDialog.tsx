@@ -5,13 +5,13 @@ import { useMemo, useState } from 'react';
 import { ROUTES, type BatchView } from '@zest/contract';
 import { ActionDialog } from '../../ui/ActionDialog.js';
 import { catchUp } from '../../data/batch-facts.js';
-import { call } from '../../data/api.js';
 import { command } from '../../data/command.js';
 import { NUMERALS } from '../../ui/theme.js';
 import { useUnits } from '../../ui/units.js';
 import { useStockCommand } from '../../data/use-stock-command.js';
 import { usePlan } from '../blend/index.js';
 import { replanInput, replanUses } from './replan-input.js';
+import { queries } from '../../data/queries.js';
 
 /** Another blend for a batch that is being weighed in; what is weighed stays. */
 export function ReplanDialog({ sheet, onClose }: { sheet: BatchView; onClose: () => void }) {
@@ -19,11 +19,8 @@ export function ReplanDialog({ sheet, onClose }: { sheet: BatchView; onClose: ()
   const client = useQueryClient();
   const sending = useStockCommand(onClose);
   const [reason, setReason] = useState('a lot turned out different');
-  const lots = useQuery({ queryKey: ['lots'], queryFn: () => call(ROUTES.listLots) });
-  const recipe = useQuery({
-    queryKey: ['recipe', sheet.recipe.id],
-    queryFn: () => call(ROUTES.getRecipe, { params: { id: sheet.recipe.id } }),
-  });
+  const lots = useQuery(queries.lots);
+  const recipe = useQuery(queries.recipe(sheet.recipe.id));
   const input = useMemo(
     () => (lots.data && recipe.data ? replanInput(sheet, lots.data, recipe.data.document) : undefined),
     [sheet, lots.data, recipe.data],

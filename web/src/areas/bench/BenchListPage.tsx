@@ -2,19 +2,18 @@ import Box from '@mui/material/Box';
 import ButtonBase from '@mui/material/ButtonBase';
 import { useQuery } from '@tanstack/react-query';
 import { Link } from 'react-router';
-import { ROUTES } from '@zest/contract';
-import { call } from '../../data/api.js';
 import { Loading } from '../../ui/Loading.js';
 import { COLOUR } from '../../ui/theme.js';
 import { Trouble } from '../../ui/Trouble.js';
 import { useUnits } from '../../ui/units.js';
 import { WeightRibbon } from '../../kit/weight-ribbon/WeightRibbon.js';
 import { PracticeSwitch } from './practice/PracticeBar.js';
+import { queries } from '../../data/queries.js';
 
 /** Which batch is taken up; large enough for a wet hand. */
 export default function BenchListPage() {
   const units = useUnits();
-  const batches = useQuery({ queryKey: ['batches'], queryFn: () => call(ROUTES.listBatches) });
+  const batches = useQuery(queries.batches);
   if (batches.error) return <Trouble error={batches.error} again={() => void batches.refetch()} />;
   if (!batches.data) return <Loading what="Fetching the batches" />;
   const open = batches.data.filter((b) => b.state === 'open');

@@ -1,11 +1,10 @@
 import Box from '@mui/material/Box';
-import { useCallback, useEffect, useState } from 'react';
+import { useCallback, useState } from 'react';
 import { traitsOf, type BatchFacts } from '@zest/core';
 import type { BatchView, StepView } from '@zest/contract';
 import { useParams } from 'react-router';
 import { useLiveQueries } from '../../data/live.js';
 import { Loading } from '../../ui/Loading.js';
-import { keepLoaded } from '../../data/offline.js';
 import { Trouble } from '../../ui/Trouble.js';
 import { useUnits } from '../../ui/units.js';
 import { useBatch } from '../batches/use-batch.js';
@@ -23,7 +22,6 @@ import { WeighStation } from './WeighStation.js';
 export default function BenchPage() {
   const { id = '' } = useParams();
   useLiveQueries();
-  useEffect(() => keepLoaded(), []);
   const units = useUnits();
   const pending = usePending(id);
   const { waiting } = pending;

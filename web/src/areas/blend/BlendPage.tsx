@@ -2,18 +2,18 @@ import Box from '@mui/material/Box';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { useSearchParams } from 'react-router';
-import { ROUTES, type BlendDraft } from '@zest/contract';
-import { call } from '../../data/api.js';
+import { type BlendDraft } from '@zest/contract';
 import { Loading } from '../../ui/Loading.js';
 import { Trouble } from '../../ui/Trouble.js';
 import { BlendBench } from './BlendBench.js';
 import { initialSettings } from './settings.js';
+import { queries } from '../../data/queries.js';
 
 /** New batch: product, kilograms and window; the cheapest blend on the beam; nudge, lock, open. */
 export default function BlendPage() {
-  const recipes = useQuery({ queryKey: ['recipes'], queryFn: () => call(ROUTES.listRecipes) });
-  const lots = useQuery({ queryKey: ['lots'], queryFn: () => call(ROUTES.listLots) });
-  const drafts = useQuery({ queryKey: ['drafts'], queryFn: () => call(ROUTES.listDrafts) });
+  const recipes = useQuery(queries.recipes);
+  const lots = useQuery(queries.lots);
+  const drafts = useQuery(queries.drafts);
   const [query] = useSearchParams();
   const [chosen, setChosen] = useState<{ recipeId: string } | { draft: BlendDraft }>();
   const error = recipes.error ?? lots.error ?? drafts.error;

@@ -11,6 +11,7 @@ import { COLOUR, NUMERALS } from '../../ui/theme.js';
 import { Trouble } from '../../ui/Trouble.js';
 import { useUnits } from '../../ui/units.js';
 import type { Blend } from './settings.js';
+import { refresh } from '../../data/queries.js';
 
 interface DraftsPanelProps {
   drafts: readonly BlendDraft[];
@@ -42,7 +43,7 @@ export function DraftsPanel(props: DraftsPanelProps) {
     setError(undefined);
     try {
       await work();
-      await client.invalidateQueries({ queryKey: ['drafts'] });
+      await refresh(client, ['drafts']);
     } catch (problem) {
       setError(problem);
     }

@@ -1,14 +1,14 @@
 import Box from '@mui/material/Box';
 import { useQuery } from '@tanstack/react-query';
 import { checkWindow } from '@zest/core';
-import { ROUTES, type BlendSettings, type Recipe } from '@zest/contract';
-import { call } from '../../data/api.js';
+import { type BlendSettings, type Recipe } from '@zest/contract';
 import { COLOUR } from '../../ui/theme.js';
 import { Triangle } from '../../ui/Trouble.js';
+import { queries } from '../../data/queries.js';
 
 /** What speaks against the window: unusual for the class on either side, or above the rule book. */
 export function WindowNotes({ recipe, window }: { recipe: Recipe; window: BlendSettings['window'] }) {
-  const shop = useQuery({ queryKey: ['health'], queryFn: () => call(ROUTES.health), staleTime: Infinity });
+  const shop = useQuery(queries.health);
   if (!shop.data) return null;
   const checks = checkWindow(window, recipe.document.fatClass, shop.data.ruleBook);
   return (

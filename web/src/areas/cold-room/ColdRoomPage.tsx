@@ -6,8 +6,7 @@ import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
 import { useQuery } from '@tanstack/react-query';
 import { useMemo, useRef, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
-import { ROUTES, type TrimLot } from '@zest/contract';
-import { call } from '../../data/api.js';
+import { type TrimLot } from '@zest/contract';
 import { Loading } from '../../ui/Loading.js';
 import { PRIMARY, PrimaryBar } from '../../ui/PrimaryBar.js';
 import { usePerson } from '../../data/session.js';
@@ -18,6 +17,7 @@ import { ColdRoomPlaces } from './ColdRoomPlaces.js';
 import { LotGrid } from './LotGrid.js';
 import { MergeButton } from './MergeButton.js';
 import { OutlookStrip } from './OutlookStrip.js';
+import { queries } from '../../data/queries.js';
 
 const VIEWS = {
   all: { name: 'All', test: () => true },
@@ -34,7 +34,7 @@ type View = keyof typeof VIEWS;
 
 /** Every trim lot with something left: find, sort, look closer, put together. */
 export default function ColdRoomPage() {
-  const lots = useQuery({ queryKey: ['lots'], queryFn: () => call(ROUTES.listLots) });
+  const lots = useQuery(queries.lots);
   const person = usePerson();
   const units = useUnits();
   const navigate = useNavigate();

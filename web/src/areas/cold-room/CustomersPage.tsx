@@ -1,17 +1,17 @@
 import Box from '@mui/material/Box';
 import { useQuery } from '@tanstack/react-query';
 import { Link } from 'react-router';
-import { ROUTES, type CustomerTicket } from '@zest/contract';
-import { call } from '../../data/api.js';
+import { type CustomerTicket } from '@zest/contract';
 import { Loading } from '../../ui/Loading.js';
 import { COLOUR, NUMERALS } from '../../ui/theme.js';
 import { Trouble } from '../../ui/Trouble.js';
 import { useUnits } from '../../ui/units.js';
 import { ColdRoomPlaces } from './ColdRoomPlaces.js';
+import { queries } from '../../data/queries.js';
 
 /** A ticket for every customer with meat of their own: in, usable, sold into it, back, binned. */
 export default function CustomersPage() {
-  const tickets = useQuery({ queryKey: ['customers'], queryFn: () => call(ROUTES.listTickets) });
+  const tickets = useQuery(queries.customers);
   if (tickets.error) return <Trouble error={tickets.error} again={() => void tickets.refetch()} />;
   if (!tickets.data) return <Loading what="Fetching the tickets" />;
   return (

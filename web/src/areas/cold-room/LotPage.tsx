@@ -1,8 +1,7 @@
 import Box from '@mui/material/Box';
 import { useQuery } from '@tanstack/react-query';
 import { Link, useParams } from 'react-router';
-import { LOT_PHOTO_PATH, ROUTES, type LotDetail } from '@zest/contract';
-import { call } from '../../data/api.js';
+import { LOT_PHOTO_PATH, type LotDetail } from '@zest/contract';
 import { Loading } from '../../ui/Loading.js';
 import { COLOUR, NUMERALS } from '../../ui/theme.js';
 import { Triangle, Trouble } from '../../ui/Trouble.js';
@@ -11,11 +10,12 @@ import { ColdRoomPlaces } from './ColdRoomPlaces.js';
 import { FatStory } from './lot/FatStory.js';
 import { LotActions } from './lot/LotActions.js';
 import { WEIGHT_WORDS, lotStateWords } from './lot-words.js';
+import { queries } from '../../data/queries.js';
 
 /** One lot: what it is, why its fat is thought to be that, what happened to it, and what can be done. */
 export default function LotPage() {
   const { id = '' } = useParams();
-  const lot = useQuery({ queryKey: ['lot', id], queryFn: () => call(ROUTES.getLot, { params: { id } }) });
+  const lot = useQuery(queries.lot(id));
   if (lot.error) return <Trouble error={lot.error} again={() => void lot.refetch()} />;
   if (!lot.data) return <Loading what="Fetching the lot" />;
   const data = lot.data;

@@ -5,6 +5,7 @@ import { ROUTES, type TrimLot } from '@zest/contract';
 import { command } from '../../data/command.js';
 import { Trouble } from '../../ui/Trouble.js';
 import { useUnits } from '../../ui/units.js';
+import { refresh } from '../../data/queries.js';
 
 /** Puts the chosen lots together into one. */
 export function MergeButton({ lots, onDone }: { lots: readonly TrimLot[]; onDone: () => void }) {
@@ -16,7 +17,7 @@ export function MergeButton({ lots, onDone }: { lots: readonly TrimLot[]; onDone
     setError(undefined);
     try {
       await command(ROUTES.mergeLots, { body: { lotIds: lots.map((l) => l.id) } });
-      await client.invalidateQueries({ queryKey: ['lots'] });
+      await refresh(client, ['lots']);
       onDone();
     } catch (problem) {
       setError(problem);

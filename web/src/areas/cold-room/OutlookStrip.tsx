@@ -1,15 +1,14 @@
 import Box from '@mui/material/Box';
 import { useQuery } from '@tanstack/react-query';
 import { Link } from 'react-router';
-import { ROUTES } from '@zest/contract';
-import { call } from '../../data/api.js';
 import { COLOUR, NUMERALS } from '../../ui/theme.js';
 import { Triangle } from '../../ui/Trouble.js';
 import { useUnits } from '../../ui/units.js';
+import { queries } from '../../data/queries.js';
 
 /** What must go, what is oldest, and what the week's batches will be short of. */
 export function OutlookStrip() {
-  const outlook = useQuery({ queryKey: ['outlook'], queryFn: () => call(ROUTES.getOutlook) });
+  const outlook = useQuery(queries.outlook);
   const units = useUnits();
   if (!outlook.data) return null;
   const { mustGo, oldest, short } = outlook.data;

@@ -6,17 +6,17 @@ import TableHead from '@mui/material/TableHead';
 import TableRow from '@mui/material/TableRow';
 import { useQuery } from '@tanstack/react-query';
 import { controlChart } from '@zest/core';
-import { ROUTES, type PreparationRow } from '@zest/contract';
-import { call } from '../../data/api.js';
+import { type PreparationRow } from '@zest/contract';
 import { Loading } from '../../ui/Loading.js';
 import { COLOUR, NUMERALS } from '../../ui/theme.js';
 import { Triangle, Trouble } from '../../ui/Trouble.js';
 import { useUnits } from '../../ui/units.js';
 import { ColdRoomPlaces } from './ColdRoomPlaces.js';
+import { queries } from '../../data/queries.js';
 
 /** What trimming, thawing and the like left usable, per supplier and cut over time. */
 export default function PreparationsPage() {
-  const rows = useQuery({ queryKey: ['preparations'], queryFn: () => call(ROUTES.listPreparations) });
+  const rows = useQuery(queries.preparations);
   if (rows.error) return <Trouble error={rows.error} again={() => void rows.refetch()} />;
   if (!rows.data) return <Loading what="Fetching what was prepared" />;
   const groups = groupsOf(rows.data);

@@ -19,11 +19,12 @@ import { useCommand } from '../../data/use-command.js';
 import { usePerson } from '../../data/session.js';
 import { NUMERALS } from '../../ui/theme.js';
 import { Triangle, Trouble } from '../../ui/Trouble.js';
+import { queries } from '../../data/queries.js';
 
 /** Scales and probes with their checks against a reference, and how the shop wants its bench to work. */
 export default function DevicesPage() {
   const person = usePerson();
-  const states = useQuery({ queryKey: ['calibrations'], queryFn: () => call(ROUTES.listCalibrations) });
+  const states = useQuery(queries.calibrations);
   const [checking, setChecking] = useState<CalibrationState>();
   if (states.error) return <Trouble error={states.error} again={() => void states.refetch()} />;
   if (!states.data) return <Loading what="Looking for the devices" />;
@@ -86,9 +87,12 @@ export default function DevicesPage() {
 
 function CureRule({ lead }: { lead: boolean }) {
   const client = useQueryClient();
-  const rules = useQuery({ queryKey: ['bench-rules'], queryFn: () => call(ROUTES.getBenchRules) });
+  const rules = useQuery(queries.benchRules);
   const change = async (cureWitness: boolean) => {
-    client.setQueryData(['bench-rules'], await call(ROUTES.setBenchRules, { body: { cureWitness } }));
+    client.setQueryData(
+      queries.benchRules.queryKey,
+      await call(ROUTES.setBenchRules, { body: { cureWitness } }),
+    );
   };
   return (
     <FormControlLabel
@@ -112,11 +116,11 @@ function CheckDialog({ state, onClose }: { state: CalibrationState; onClose: () 
   const [note, setNote] = useState(state.unit === '°C' ? 'ice water' : 'test weight');
   const number = (text: string) => (/\d/.test(text) ? Number(text.replace(',', '.')) : NaN);
   const client = useQueryClient();
-  const { run, error, busy } = useCommand(['probes'], onClose);
+  const { run, error, busy } = useCommand(['devices'], onClose);
   const go = () =>
     run(async () =>
       client.setQueryData(
-        ['calibrations'],
+        queries.calibrations.queryKey,
         await call(ROUTES.calibrate, {
           body: { id, device: state.device, reference: number(reference), shown: number(shown), note },
         }),

@@ -9,10 +9,11 @@ import { useProbeReading } from '../../data/live.js';
 import { COLOUR, NUMERALS } from '../../ui/theme.js';
 import { Trouble } from '../../ui/Trouble.js';
 import { useUnits } from '../../ui/units.js';
+import { queries } from '../../data/queries.js';
 
 /** The four channels of the simulated thermometer, to be set and unplugged. */
 export function ProbesPanel() {
-  const probes = useQuery({ queryKey: ['probes'], queryFn: () => call(ROUTES.listProbes) });
+  const probes = useQuery(queries.probes);
   return (
     <Box sx={{ display: 'grid', gridTemplateColumns: 'repeat(auto-fit, minmax(230px, 1fr))', gap: 2, mt: 3 }}>
       {(probes.data ?? []).map((probe) => (

@@ -12,10 +12,11 @@ import { COLOUR, NUMERALS } from '../../ui/theme.js';
 import { Trouble } from '../../ui/Trouble.js';
 import { useUnits } from '../../ui/units.js';
 import { ProbesPanel } from './ProbesPanel.js';
+import { queries } from '../../data/queries.js';
 
 /** The demonstration's hand: puts loads on the simulated scales and pulls their plugs. */
 export default function ScalesPage() {
-  const scales = useQuery({ queryKey: ['scales'], queryFn: () => call(ROUTES.listScales) });
+  const scales = useQuery(queries.scales);
   if (scales.error) return <Trouble error={scales.error} again={() => void scales.refetch()} />;
   if (!scales.data) return <Loading what="Looking for the scales" />;
   return (

@@ -10,6 +10,7 @@ import { SESSION_KEY } from '../../data/session.js';
 import { COLOUR } from '../../ui/theme.js';
 import { Trouble } from '../../ui/Trouble.js';
 import { Keypad } from '../../kit/keypad/Keypad.js';
+import { queries } from '../../data/queries.js';
 
 type Name = Awaited<ReturnType<typeof call<typeof ROUTES.listNames>>>[number];
 
@@ -22,8 +23,8 @@ const ROLE_WORD = {
 
 /** Choose a name, then a PIN on keys large enough for a wet hand, or a password. */
 export function SignInPage() {
-  const names = useQuery({ queryKey: ['names'], queryFn: () => call(ROUTES.listNames) });
-  const health = useQuery({ queryKey: ['health'], queryFn: () => call(ROUTES.health), staleTime: Infinity });
+  const names = useQuery(queries.names);
+  const health = useQuery(queries.health);
   const [chosen, setChosen] = useState<Name>();
   return (
     <Box sx={{ minHeight: '100vh', display: 'flex' }}>

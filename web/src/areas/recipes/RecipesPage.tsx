@@ -4,8 +4,7 @@ import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { checkRecipe, type BookId } from '@zest/core';
-import { ROUTES, type Recipe } from '@zest/contract';
-import { call } from '../../data/api.js';
+import { type Recipe } from '@zest/contract';
 import { Loading } from '../../ui/Loading.js';
 import { PRIMARY, PrimaryBar } from '../../ui/PrimaryBar.js';
 import { usePerson } from '../../data/session.js';
@@ -16,13 +15,14 @@ import { MixStrip } from '../../kit/mix-strip/MixStrip.js';
 import { NewRecipeDialog } from './NewRecipeDialog.js';
 import { RecipePlaces } from './RecipePlaces.js';
 import { houseOf, materialsOf, useLibrary, useRecipes, useRules } from './use-recipes.js';
+import { queries } from '../../data/queries.js';
 
 /** The book: every recipe with a kilogram of its mix laid out, and what is being written. */
 export default function RecipesPage() {
   const recipes = useRecipes();
   const library = useLibrary();
   const rules = useRules();
-  const drafts = useQuery({ queryKey: ['recipe-drafts'], queryFn: () => call(ROUTES.listRecipeDrafts) });
+  const drafts = useQuery(queries.recipeDrafts);
   const lead = usePerson().role === 'lead';
   const [creating, setCreating] = useState(false);
   const failed = recipes.error ?? library.error ?? rules.error ?? drafts.error;

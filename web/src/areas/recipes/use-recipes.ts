@@ -1,16 +1,16 @@
 import { useQuery } from '@tanstack/react-query';
 import { useMemo } from 'react';
 import type { Ingredient, RecipeFigures, Material } from '@zest/core';
-import { ROUTES, type LibraryItem } from '@zest/contract';
-import { call } from '../../data/api.js';
+import { type LibraryItem } from '@zest/contract';
+import { queries } from '../../data/queries.js';
 
 export function useRecipes() {
-  return useQuery({ queryKey: ['recipes'], queryFn: () => call(ROUTES.listRecipes) });
+  return useQuery(queries.recipes);
 }
 
 /** The ingredient library, as a list and by id. */
 export function useLibrary() {
-  const query = useQuery({ queryKey: ['ingredients'], queryFn: () => call(ROUTES.listIngredients) });
+  const query = useQuery(queries.ingredients);
   const { data } = query;
   const byId = useMemo(
     () => new Map<string, Ingredient & LibraryItem>((data ?? []).map((item) => [item.id, item])),
@@ -21,7 +21,7 @@ export function useLibrary() {
 
 /** The shop's rule book and house limits. */
 export function useRules() {
-  return useQuery({ queryKey: ['rules'], queryFn: () => call(ROUTES.getRules) });
+  return useQuery(queries.rules);
 }
 
 /** House limits that are set, as the core takes them. */

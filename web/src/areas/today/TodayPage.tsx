@@ -2,8 +2,7 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { useQuery } from '@tanstack/react-query';
 import { Link } from 'react-router';
-import { ROUTES, type BatchSummary } from '@zest/contract';
-import { call } from '../../data/api.js';
+import { type BatchSummary } from '@zest/contract';
 import { Loading } from '../../ui/Loading.js';
 import { PRIMARY, PrimaryBar } from '../../ui/PrimaryBar.js';
 import { usePerson } from '../../data/session.js';
@@ -11,11 +10,12 @@ import { COLOUR, NUMERALS } from '../../ui/theme.js';
 import { Triangle, Trouble } from '../../ui/Trouble.js';
 import { useUnits } from '../../ui/units.js';
 import { WeightRibbon } from '../../kit/weight-ribbon/WeightRibbon.js';
+import { queries } from '../../data/queries.js';
 
 /** The day: every batch under way as a small ribbon with what it waits for, then what was finished. */
 export function TodayPage() {
   const person = usePerson();
-  const batches = useQuery({ queryKey: ['batches'], queryFn: () => call(ROUTES.listBatches) });
+  const batches = useQuery(queries.batches);
   if (batches.error) return <Trouble error={batches.error} again={() => void batches.refetch()} />;
   if (!batches.data) return <Loading what="Fetching the day" />;
   const open = batches.data.filter((b) => b.state === 'open');

@@ -2,18 +2,18 @@ import Box from '@mui/material/Box';
 import { useQuery } from '@tanstack/react-query';
 import { Suspense, lazy } from 'react';
 import { Link } from 'react-router';
-import { ROUTES, type BatchSummary } from '@zest/contract';
-import { call } from '../../data/api.js';
+import { type BatchSummary } from '@zest/contract';
 import { Loading } from '../../ui/Loading.js';
 import { COLOUR, NUMERALS } from '../../ui/theme.js';
 import { Trouble } from '../../ui/Trouble.js';
 import { useUnits } from '../../ui/units.js';
+import { queries } from '../../data/queries.js';
 
 const YieldChart = lazy(() => import('./YieldChart.js'));
 
 /** What each product yielded lately, and where kilograms are missing. */
 export default function YieldsPage() {
-  const batches = useQuery({ queryKey: ['batches'], queryFn: () => call(ROUTES.listBatches) });
+  const batches = useQuery(queries.batches);
   if (batches.error) return <Trouble error={batches.error} again={() => void batches.refetch()} />;
   if (!batches.data) return <Loading what="Fetching the yields" />;
   const done = batches.data.filter((b) => b.state === 'closed' && b.packedYield !== null);

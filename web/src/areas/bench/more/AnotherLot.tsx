@@ -1,7 +1,6 @@
 import Box from '@mui/material/Box';
 import { useQuery } from '@tanstack/react-query';
 import { ROUTES } from '@zest/contract';
-import { call } from '../../../data/api.js';
 import { command } from '../../../data/command.js';
 import { useScan } from '../../../ui/shortcuts.js';
 import { Trouble } from '../../../ui/Trouble.js';
@@ -9,15 +8,13 @@ import { useUnits } from '../../../ui/units.js';
 import { Choices } from './Choices.js';
 import type { MoreProps } from './MorePanel.js';
 import { useBatchCommand } from './use-batch-command.js';
+import { queries } from '../../../data/queries.js';
 
 /** The rest of a line from another lot of the same thing: tapped here, or its label scanned. */
 export function AnotherLot({ sheet, line, onClose }: MoreProps) {
   const units = useUnits();
   const { run, error } = useBatchCommand(sheet.id, onClose);
-  const lots = useQuery({
-    queryKey: ['batch-lots', sheet.id],
-    queryFn: () => call(ROUTES.benchLots, { params: { id: sheet.id } }),
-  });
+  const lots = useQuery(queries.batchLots(sheet.id));
   const take = (lotCode: string) => {
     if (!line) return;
     void run(() =>

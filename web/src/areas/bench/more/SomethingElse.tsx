@@ -4,7 +4,6 @@ import Button from '@mui/material/Button';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { ROUTES } from '@zest/contract';
-import { call } from '../../../data/api.js';
 import { command } from '../../../data/command.js';
 import { Trouble } from '../../../ui/Trouble.js';
 import { useUnits } from '../../../ui/units.js';
@@ -16,6 +15,7 @@ import { useScale } from '../use-scale.js';
 import { Choices } from './Choices.js';
 import type { MoreProps } from './MorePanel.js';
 import { useBatchCommand } from './use-batch-command.js';
+import { queries } from '../../../data/queries.js';
 
 /** Something unwritten goes in, in two touches: what it is, and the weight as it stands on the scale. */
 export function SomethingElse({ sheet, step, onClose }: MoreProps) {
@@ -24,10 +24,7 @@ export function SomethingElse({ sheet, step, onClose }: MoreProps) {
   const [ingredientId, setIngredientId] = useState<string>();
   const typed = useTyped('type grams');
   const scale = useScale('bench', scaleSpec('bench').divisionMg, undefined, () => undefined);
-  const lots = useQuery({
-    queryKey: ['batch-lots', sheet.id],
-    queryFn: () => call(ROUTES.benchLots, { params: { id: sheet.id } }),
-  });
+  const lots = useQuery(queries.batchLots(sheet.id));
   const goods = [
     ...new Map(
       (lots.data ?? [])

@@ -4,13 +4,13 @@ import TextField from '@mui/material/TextField';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { ROUTES } from '@zest/contract';
-import { call } from '../../../data/api.js';
 import { command } from '../../../data/command.js';
 import { Trouble } from '../../../ui/Trouble.js';
 import { useUnits } from '../../../ui/units.js';
 import { Choices } from './Choices.js';
 import type { MoreProps } from './MorePanel.js';
 import { useBatchCommand } from './use-batch-command.js';
+import { queries } from '../../../data/queries.js';
 
 /** Another ingredient for the rest of a line, with how many grams of it do the work of one. */
 export function Substitute({ sheet, line, onClose }: MoreProps) {
@@ -18,10 +18,7 @@ export function Substitute({ sheet, line, onClose }: MoreProps) {
   const { run, error, busy } = useBatchCommand(sheet.id, onClose);
   const [ingredientId, setIngredientId] = useState<string>();
   const [factor, setFactor] = useState('');
-  const lots = useQuery({
-    queryKey: ['batch-lots', sheet.id],
-    queryFn: () => call(ROUTES.benchLots, { params: { id: sheet.id } }),
-  });
+  const lots = useQuery(queries.batchLots(sheet.id));
   if (!line) return null;
   const isCure = line.role === 'cure';
   const others = [

@@ -3,11 +3,10 @@ import Button from '@mui/material/Button';
 import { useQuery } from '@tanstack/react-query';
 import { useEffect, useRef, useState } from 'react';
 import { DISASTER_WORDS, chooseDisaster, type Disaster } from '@zest/core';
-import { ROUTES } from '@zest/contract';
-import { call } from '../../../data/api.js';
 import { COLOUR, SHORT } from '../../../ui/theme.js';
 import { deliver } from './deliver.js';
 import { useAsked } from './need.js';
+import { queries } from '../../../data/queries.js';
 
 const SPEEDS = [1, 3, 10];
 const KEY = 'zest-practice';
@@ -20,7 +19,7 @@ interface Settings {
 
 /** In the practice shop: deliveries come by themselves, at a chosen speed, with small disasters if wanted. */
 export function PracticeBar() {
-  const health = useQuery({ queryKey: ['health'], queryFn: () => call(ROUTES.health), staleTime: Infinity });
+  const health = useQuery(queries.health);
   const [settings, setSettings] = useState<Settings>(read);
   const disaster = useDeliveries(settings);
   if (!health.data?.demo || !settings.on) return null;
@@ -81,7 +80,7 @@ export function PracticeBar() {
 
 /** Switches practice on before a batch is taken up; only the demonstration has it. */
 export function PracticeSwitch() {
-  const health = useQuery({ queryKey: ['health'], queryFn: () => call(ROUTES.health), staleTime: Infinity });
+  const health = useQuery(queries.health);
   const [on, setOn] = useState(() => read().on);
   if (!health.data?.demo) return null;
   const change = () => {

@@ -14,6 +14,7 @@ import { useUnits } from '../../../ui/units.js';
 import { Primary, Secondary } from '../BenchButtons.js';
 import { BenchFrame } from '../BenchFrame.js';
 import type { ReadingTaskProps } from '../task-props.js';
+import { queries } from '../../../data/queries.js';
 
 /** One touch changes a dose by this part of it. */
 const STEP = 0.1;
@@ -35,10 +36,7 @@ export function CorrectTaste({ sheet, step, pending, onClose, tooMuch }: Correct
   const [lotId, setLotId] = useState<string>();
   const [id, setId] = useState(() => uuid());
   const [error, setError] = useState<unknown>();
-  const lots = useQuery({
-    queryKey: ['batch-lots', sheet.id],
-    queryFn: () => call(ROUTES.benchLots, { params: { id: sheet.id } }),
-  });
+  const lots = useQuery(queries.batchLots(sheet.id));
   const toGPerKg = madeGPerKg * (1 + STEP * parts);
   const remainingMg = sheet.ribbon
     .filter((s) => !s.closed)

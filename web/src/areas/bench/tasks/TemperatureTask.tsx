@@ -2,9 +2,8 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
-import { ROUTES, type Probe } from '@zest/contract';
+import { type Probe } from '@zest/contract';
 import { SMEAR_HELP, readingKind, traitsOf } from '@zest/core';
-import { call } from '../../../data/api.js';
 import { useProbeReading } from '../../../data/live.js';
 import { useShortcut } from '../../../ui/shortcuts.js';
 import { useUnits } from '../../../ui/units.js';
@@ -14,6 +13,7 @@ import { usePracticeNeed } from '../practice/need.js';
 import type { ReadingTaskProps } from '../task-props.js';
 import { useTyped } from '../typed.js';
 import { TypedFrame } from './TypedFrame.js';
+import { queries } from '../../../data/queries.js';
 
 /** Two probes in the same thing that differ by more than this are said, °C. */
 const DISAGREE_C = 1;
@@ -30,7 +30,7 @@ export function TemperatureTask(props: ReadingTaskProps) {
   const typed = useTyped('type the temperature');
   const [probeId, setProbeId] = useState<Probe['id']>(inCore ? 'core' : 'hand');
   const [help, setHelp] = useState(false);
-  const probes = useQuery({ queryKey: ['probes'], queryFn: () => call(ROUTES.listProbes) });
+  const probes = useQuery(queries.probes);
   const probe = probes.data?.find((p) => p.id === probeId);
   const reading = useProbeReading(probeId);
   const live = reading?.connected ? Math.round((reading.tempC + (probe?.offsetC ?? 0)) * 10) / 10 : undefined;

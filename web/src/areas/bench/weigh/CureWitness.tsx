@@ -5,12 +5,12 @@ import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { ROUTES, type BatchView, type LineView } from '@zest/contract';
 import { catchUp } from '../../../data/batch-facts.js';
-import { call } from '../../../data/api.js';
 import { command } from '../../../data/command.js';
 import { usePerson } from '../../../data/session.js';
 import { COLOUR } from '../../../ui/theme.js';
 import { Trouble } from '../../../ui/Trouble.js';
 import { useUnits } from '../../../ui/units.js';
+import { queries } from '../../../data/queries.js';
 
 /** A second person looks at the cure on the scale and confirms its grams with a PIN of their own. */
 export function CureWitness({ sheet, line }: { sheet: BatchView; line: LineView }) {
@@ -20,7 +20,7 @@ export function CureWitness({ sheet, line }: { sheet: BatchView; line: LineView 
   const [personId, setPersonId] = useState<string>();
   const [secret, setSecret] = useState('');
   const [error, setError] = useState<unknown>();
-  const names = useQuery({ queryKey: ['names'], queryFn: () => call(ROUTES.listNames) });
+  const names = useQuery(queries.names);
   const others = (names.data ?? []).filter(
     (n) => n.id !== person.id && (n.role === 'lead' || n.role === 'bench'),
   );

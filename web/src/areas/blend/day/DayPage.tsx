@@ -4,8 +4,7 @@ import LinearProgress from '@mui/material/LinearProgress';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useMemo, useState } from 'react';
 import { useNavigate } from 'react-router';
-import { ROUTES, type BlendDraft, type TrimLot } from '@zest/contract';
-import { call } from '../../../data/api.js';
+import { type BlendDraft, type TrimLot } from '@zest/contract';
 import { Loading } from '../../../ui/Loading.js';
 import { PRIMARY, PrimaryBar } from '../../../ui/PrimaryBar.js';
 import { NUMERALS } from '../../../ui/theme.js';
@@ -17,11 +16,12 @@ import { useDay, type DayState } from '../use-day.js';
 import { useOpenBatch } from '../use-open-batch.js';
 import { DayTable } from './DayTable.js';
 import { dayInput } from './day-input.js';
+import { queries, refresh } from '../../../data/queries.js';
 
 /** All batches planned for today on one stock: solved together, compared with one by one, opened in one go. */
 export default function DayPage() {
-  const drafts = useQuery({ queryKey: ['drafts'], queryFn: () => call(ROUTES.listDrafts) });
-  const lots = useQuery({ queryKey: ['lots'], queryFn: () => call(ROUTES.listLots) });
+  const drafts = useQuery(queries.drafts);
+  const lots = useQuery(queries.lots);
   const error = drafts.error ?? lots.error;
   if (error)
     return <Trouble error={error} again={() => void Promise.all([drafts.refetch(), lots.refetch()])} />;
@@ -55,7 +55,7 @@ function Day({ planned, lots }: { planned: readonly BlendDraft[]; lots: readonly
     } catch (problem) {
       setTrouble(problem);
     }
-    await client.invalidateQueries({ queryKey: ['drafts'] });
+    await refresh(client, ['drafts']);
   };
   const bodyOf = (draft: BlendDraft) => {
     const answer = day.answer?.batches.find((b) => b.id === draft.id);

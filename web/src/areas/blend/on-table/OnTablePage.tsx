@@ -5,8 +5,7 @@ import TextField from '@mui/material/TextField';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { MEAT_DIVISION_MG, InputError, MG_PER_KG, addBack, leanComposition, partsToMg } from '@zest/core';
-import { ROUTES, type TrimLot } from '@zest/contract';
-import { call } from '../../../data/api.js';
+import { type TrimLot } from '@zest/contract';
 import { Loading } from '../../../ui/Loading.js';
 import { readMass, readNumberField } from '../../../ui/read-fields.js';
 import { usePerson } from '../../../data/session.js';
@@ -16,12 +15,13 @@ import { useUnits } from '../../../ui/units.js';
 import { Beam } from '../../../kit/beam/Beam.js';
 import { BlendPlaces } from '../BlendPlaces.js';
 import { describeBlend, shortName } from '../settings.js';
+import { queries } from '../../../data/queries.js';
 
 const OPEN_WINDOW = { minPct: 0, maxPct: 100 };
 
 /** What is on the table: put lots down by the kilogram or in parts, read the fat, ask what to add. */
 export default function OnTablePage() {
-  const lots = useQuery({ queryKey: ['lots'], queryFn: () => call(ROUTES.listLots) });
+  const lots = useQuery(queries.lots);
   if (lots.error) return <Trouble error={lots.error} again={() => void lots.refetch()} />;
   if (!lots.data) return <Loading what="Fetching the cold room" />;
   return <OnTable lots={lots.data.filter((l) => l.status !== 'rejected')} />;

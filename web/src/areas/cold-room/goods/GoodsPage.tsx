@@ -8,8 +8,7 @@ import TableRow from '@mui/material/TableRow';
 import TextField from '@mui/material/TextField';
 import { useQuery } from '@tanstack/react-query';
 import { useRef, useState } from 'react';
-import { ROUTES, type StockItem } from '@zest/contract';
-import { call } from '../../../data/api.js';
+import { type StockItem } from '@zest/contract';
 import { Loading } from '../../../ui/Loading.js';
 import { PRIMARY, PrimaryBar } from '../../../ui/PrimaryBar.js';
 import { usePerson } from '../../../data/session.js';
@@ -22,13 +21,14 @@ import { GoodsCountDialog } from './GoodsCountDialog.js';
 import { NewCasingDialog } from './NewCasingDialog.js';
 import { NewIngredientDialog } from './NewIngredientDialog.js';
 import { ReceiveGoodsDialog } from './ReceiveGoodsDialog.js';
+import { queries } from '../../../data/queries.js';
 
 /** Stock that would run out within so many days is marked. */
 const SOON_DAYS = 7;
 
 /** Spices, cure, packets and casings with their lots, what they carry and when they run out. */
 export default function GoodsPage() {
-  const goods = useQuery({ queryKey: ['goods'], queryFn: () => call(ROUTES.listGoods) });
+  const goods = useQuery(queries.goods);
   const person = usePerson();
   const [find, setFind] = useState('');
   const [receiving, setReceiving] = useState<StockItem | 'new' | 'casing'>();

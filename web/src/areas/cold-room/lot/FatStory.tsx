@@ -8,6 +8,7 @@ import { ReasonDialog } from '../../../ui/ReasonDialog.js';
 import { usePerson } from '../../../data/session.js';
 import { COLOUR, NUMERALS } from '../../../ui/theme.js';
 import { useUnits } from '../../../ui/units.js';
+import { refresh } from '../../../data/queries.js';
 
 const WIDTH = 640;
 const ROW = 34;
@@ -34,7 +35,7 @@ export function FatStory({ lot }: { lot: LotDetail }) {
   const reverse = async (reason: string) => {
     await command(ROUTES.reverseFatTest, { params: { id: undo ?? '' }, body: { reason } });
     setUndo(undefined);
-    await client.invalidateQueries({ queryKey: ['lot', lot.id] });
+    await refresh(client, ['lots']);
   };
   return (
     <Box component="section" aria-label="Why this fat">

@@ -6,7 +6,6 @@ import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { InputError, PREPARATIONS, prepare, type Preparation } from '@zest/core';
 import { ROUTES } from '@zest/contract';
-import { call } from '../../../data/api.js';
 import { command } from '../../../data/command.js';
 import { NUMERALS } from '../../../ui/theme.js';
 import { useUnits } from '../../../ui/units.js';
@@ -14,6 +13,7 @@ import { ActionDialog } from '../../../ui/ActionDialog.js';
 import type { LotDialogFor } from './LotActions.js';
 import { MassField, NumberField, TemperatureField } from '../../../ui/fields.js';
 import { useStockCommand } from '../../../data/use-stock-command.js';
+import { queries } from '../../../data/queries.js';
 
 interface Part {
   name: string;
@@ -38,7 +38,7 @@ const GOES: Record<Part['to'], string> = { bin: 'bin', sale: 'sold', stock: 'kep
 export function PrepareDialog({ lot, onClose }: LotDialogFor) {
   const units = useUnits();
   const sending = useStockCommand(onClose);
-  const trims = useQuery({ queryKey: ['trims'], queryFn: () => call(ROUTES.listTrims) });
+  const trims = useQuery(queries.trims);
   const first: Preparation = lot.state === 'frozen' || lot.weightKnown === 'pre-thaw' ? 'thaw' : 'trim out';
   const [how, setHow] = useState<Preparation>(first);
   const [grossMg, setGross] = useState<number>();

@@ -8,6 +8,7 @@ import { command } from '../../../data/command.js';
 import { ActionDialog } from '../../../ui/ActionDialog.js';
 import { NumberField } from '../../../ui/fields.js';
 import { useStockCommand } from '../../../data/use-stock-command.js';
+import { refresh } from '../../../data/queries.js';
 
 /** A kind of trim that the shop has not had before. */
 export function NewTrimDialog({ onClose }: { onClose: () => void }) {
@@ -20,7 +21,7 @@ export function NewTrimDialog({ onClose }: { onClose: () => void }) {
   const go = () =>
     sending.run(async () => {
       await command(ROUTES.addTrim, { body: { name, species, fatPct: fatPct ?? NaN, wild } });
-      await client.invalidateQueries({ queryKey: ['trims'] });
+      await refresh(client, ['lots']);
     });
   return (
     <ActionDialog

@@ -17,10 +17,11 @@ import { DeliveryRows } from './DeliveryRows.js';
 import { NewTrimDialog } from './NewTrimDialog.js';
 import { NoteReader } from './NoteReader.js';
 import { blankRow, readRow, rowsOfNote, type DeliveryRow } from './rows.js';
+import { queries, refresh } from '../../../data/queries.js';
 
 /** A delivery note's worth of lots: typed, pasted or read from a file, looked over, taken in together. */
 export default function ReceivePage() {
-  const trims = useQuery({ queryKey: ['trims'], queryFn: () => call(ROUTES.listTrims) });
+  const trims = useQuery(queries.trims);
   if (trims.error) return <Trouble error={trims.error} again={() => void trims.refetch()} />;
   if (!trims.data) return <Loading what="Fetching the trims" />;
   return <Receive trims={trims.data} />;
@@ -55,7 +56,7 @@ function Receive({ trims }: { trims: readonly Trim[] }) {
     setError(undefined);
     try {
       await call(ROUTES.receiveDelivery, { body: { id: deliveryId, lots: good } });
-      await Promise.all(['lots', 'outlook'].map((key) => client.invalidateQueries({ queryKey: [key] })));
+      await refresh(client, ['lots']);
       await navigate('/cold-room');
     } catch (problem) {
       setError(problem instanceof ApiProblem ? problem.message : problem);

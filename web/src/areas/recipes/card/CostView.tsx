@@ -5,14 +5,13 @@ import TextField from '@mui/material/TextField';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import type { BookId, LabelRun } from '@zest/core';
-import { ROUTES } from '@zest/contract';
-import { call } from '../../../data/api.js';
 import { NumberField } from '../../../ui/fields.js';
 import { COLOUR, NUMERALS } from '../../../ui/theme.js';
 import { Triangle } from '../../../ui/Trouble.js';
 import { useUnits } from '../../../ui/units.js';
 import type { ViewProps } from './RecipePage.js';
 import { outcomeOf, twoTrimPrice, type Outcome } from './what-if.js';
+import { queries } from '../../../data/queries.js';
 
 interface CostViewProps extends ViewProps {
   book: BookId | null;
@@ -24,8 +23,8 @@ export function CostView({ story, library, book, house }: CostViewProps) {
   const units = useUnits();
   const { recipe } = story;
   const { document } = recipe;
-  const casings = useQuery({ queryKey: ['casings'], queryFn: () => call(ROUTES.listCasings) });
-  const lots = useQuery({ queryKey: ['lots'], queryFn: () => call(ROUTES.listLots) });
+  const casings = useQuery(queries.casings);
+  const lots = useQuery(queries.lots);
   const [without, setWithout] = useState<string[]>([]);
   const [casingId, setCasing] = useState(document.casing?.casingId ?? '');
   const [leanId, setLean] = useState('');

@@ -5,7 +5,6 @@ import { useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import { checkRecipe } from '@zest/core';
 import { RECIPE_FILE_PATH, ROUTES, type RecipeStory } from '@zest/contract';
-import { call } from '../../../data/api.js';
 import { command } from '../../../data/command.js';
 import { Loading } from '../../../ui/Loading.js';
 import { PRIMARY, PrimaryBar } from '../../../ui/PrimaryBar.js';
@@ -21,16 +20,14 @@ import { CostView } from './CostView.js';
 import { MadeView } from './MadeView.js';
 import { ScaleView } from './ScaleView.js';
 import { VersionsView } from './VersionsView.js';
+import { queries } from '../../../data/queries.js';
 
 const VIEWS = ['The card', 'Scale it', 'As it is made', 'Label and cost', 'Versions'] as const;
 
 /** One published recipe: its card, scaled, as it was really made, its label and cost, its versions. */
 export default function RecipePage() {
   const { id = '' } = useParams();
-  const story = useQuery({
-    queryKey: ['recipe', id, 'story'],
-    queryFn: () => call(ROUTES.getRecipeStory, { params: { id } }),
-  });
+  const story = useQuery(queries.recipeStory(id));
   const library = useLibrary();
   const rules = useRules();
   const failed = story.error ?? library.error ?? rules.error;

@@ -13,13 +13,12 @@ import {
   type ScaledBatch,
   type WantedKind,
 } from '@zest/core';
-import { ROUTES } from '@zest/contract';
-import { call } from '../../../data/api.js';
 import { MassField, NumberField } from '../../../ui/fields.js';
 import { COLOUR, NUMERALS } from '../../../ui/theme.js';
 import { Triangle } from '../../../ui/Trouble.js';
 import { useUnits } from '../../../ui/units.js';
 import type { ViewProps } from './RecipePage.js';
+import { queries } from '../../../data/queries.js';
 
 const WANTED_WORDS: Record<WantedKind, string> = {
   meat: 'of meat',
@@ -33,7 +32,7 @@ const WANTED_WORDS: Record<WantedKind, string> = {
 export function ScaleView({ story, library }: ViewProps) {
   const units = useUnits();
   const { document } = story.recipe;
-  const scales = useQuery({ queryKey: ['scales'], queryFn: () => call(ROUTES.listScales) });
+  const scales = useQuery(queries.scales);
   const [wanted, setWanted] = useState<WantedKind>('meat');
   const [amount, setAmount] = useState<number | undefined>(document.usualMeatMg);
   const [heat, setHeat] = useState('');

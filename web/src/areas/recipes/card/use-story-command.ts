@@ -2,5 +2,5 @@ import { useCommand } from '../../../data/use-command.js';
 
 /** Sends one command about a recipe and has its story read again. */
 export function useStoryCommand(onDone?: () => void) {
-  return useCommand(['recipe'], onDone);
+  return useCommand(['recipes'], onDone);
 }

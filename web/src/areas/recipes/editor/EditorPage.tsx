@@ -19,6 +19,7 @@ import { MethodPanel } from './MethodPanel.js';
 import { ProductPanel } from './ProductPanel.js';
 import { PublishDialog } from './PublishDialog.js';
 import { useDraft, type Draft } from './use-draft.js';
+import { queries } from '../../../data/queries.js';
 
 const PARTS = ['What goes in', 'How it is made', 'What it is'] as const;
 
@@ -47,8 +48,7 @@ function Editor({ draft, library, rules }: EditorProps) {
   const [publishing, setPublishing] = useState(false);
   useUndoKeys(draft);
   const before = useQuery({
-    queryKey: ['recipe', head?.recipeId],
-    queryFn: () => call(ROUTES.getRecipe, { params: { id: head?.recipeId ?? '' } }),
+    ...queries.recipe(head?.recipeId ?? ''),
     enabled: head?.recipeId !== null && head !== undefined,
   });
   if (!written || !head) return null;

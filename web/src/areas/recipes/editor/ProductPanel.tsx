@@ -14,12 +14,11 @@ import {
   type Finding,
   type ProductState,
 } from '@zest/core';
-import { ROUTES } from '@zest/contract';
-import { call } from '../../../data/api.js';
 import { MassField, NumberField } from '../../../ui/fields.js';
 import { Triangle } from '../../../ui/Trouble.js';
 import { useUnits } from '../../../ui/units.js';
 import type { EditorDocument } from '../new-document.js';
+import { queries } from '../../../data/queries.js';
 
 interface ProductPanelProps {
   document: EditorDocument;
@@ -159,7 +158,7 @@ function Row({ title, children }: { title: string; children: React.ReactNode }) 
 type Part = Pick<ProductPanelProps, 'document' | 'onEdit'>;
 
 function SpeciesRow({ document, onEdit }: Part) {
-  const trims = useQuery({ queryKey: ['trims'], queryFn: () => call(ROUTES.listTrims) });
+  const trims = useQuery(queries.trims);
   const species = [...new Set((trims.data ?? []).map((t) => t.species))];
   const rule = (name: string) => document.speciesRules.find((r) => r.species === name);
   const setRule = (name: string, minPct: number | undefined, maxPct: number | undefined) =>
@@ -203,7 +202,7 @@ function SpeciesRow({ document, onEdit }: Part) {
 
 function CasingRow({ document, onEdit }: Part) {
   const units = useUnits();
-  const casings = useQuery({ queryKey: ['casings'], queryFn: () => call(ROUTES.listCasings) });
+  const casings = useQuery(queries.casings);
   const { casing, linkMassG, linkLengthMm } = document;
   const other =
     casing && linkMassG !== null

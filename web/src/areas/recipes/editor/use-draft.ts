@@ -4,6 +4,7 @@ import { ROUTES, type RecipeDraft } from '@zest/contract';
 import { ApiProblem, call } from '../../../data/api.js';
 import type { EditorDocument } from '../new-document.js';
 import { begin, change, redo, undo, type History } from './history.js';
+import { queries } from '../../../data/queries.js';
 
 interface Written {
   name: string;
@@ -54,8 +55,7 @@ export interface Draft {
 export function useDraft(id: string): Draft {
   const client = useQueryClient();
   const query = useQuery({
-    queryKey: ['recipe-draft', id],
-    queryFn: () => call(ROUTES.getRecipeDraft, { params: { id } }),
+    ...queries.recipeDraft(id),
     staleTime: Infinity,
     gcTime: 0,
   });
@@ -86,7 +86,7 @@ export function useDraft(id: string): Draft {
         version.current = answer.version;
         sent.current = value;
         setKeepError(undefined);
-        void client.invalidateQueries({ queryKey: ['recipe-drafts'] });
+        void client.invalidateQueries({ queryKey: queries.recipeDrafts.queryKey });
         return answer.version;
       });
       sending.current = work.catch(() => undefined);

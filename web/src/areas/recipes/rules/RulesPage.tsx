@@ -22,6 +22,7 @@ import { COLOUR, NUMERALS } from '../../../ui/theme.js';
 import { Trouble } from '../../../ui/Trouble.js';
 import { RecipePlaces } from '../RecipePlaces.js';
 import { useRules } from '../use-recipes.js';
+import { refresh } from '../../../data/queries.js';
 
 const BOOK_NAMES: Record<BookId, string> = {
   us: 'United States',
@@ -53,7 +54,7 @@ function Rules({ rules }: { rules: NonNullable<ReturnType<typeof useRules>['data
     setError(undefined);
     try {
       await call(ROUTES.setRules, { body: { book, ...house } });
-      await Promise.all(['rules', 'health'].map((key) => client.invalidateQueries({ queryKey: [key] })));
+      await refresh(client, ['recipes']);
     } catch (problem) {
       setError(problem);
     }

@@ -1,0 +1,31 @@
+import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
+import { render } from '@testing-library/react';
+import type { ReactNode } from 'react';
+import { MemoryRouter } from 'react-router';
+import type { Person } from '@zest/contract';
+import { SESSION_KEY, SessionGate } from '../src/data/session.js';
+import { ShortcutProvider } from '../src/ui/shortcuts.js';
+
+const ODA: Person = {
+  id: '0198c0de-0000-7000-8000-000000000002',
+  name: 'Oda',
+  role: 'bench',
+  units: 'metric',
+  numberStyle: null,
+};
+
+/** Shows something as somebody who is signed in would see it. */
+export function onScreen(shown: ReactNode, answers: Readonly<Record<string, unknown>> = {}) {
+  const client = new QueryClient({ defaultOptions: { queries: { retry: false, staleTime: Infinity } } });
+  client.setQueryData(SESSION_KEY, ODA);
+  for (const [name, data] of Object.entries(answers)) client.setQueryData([name], data);
+  return render(
+    <QueryClientProvider client={client}>
+      <MemoryRouter>
+        <SessionGate signIn={null}>
+          <ShortcutProvider>{shown}</ShortcutProvider>
+        </SessionGate>
+      </MemoryRouter>
+    </QueryClientProvider>,
+  );
+}
