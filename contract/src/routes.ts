@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { BOOK_IDS } from '@zest/core';
+import { BOOK_IDS, isTimeZone } from '@zest/core';
 import { batchRoutes } from './batches.js';
 import { benchWorkRoutes } from './bench-work.js';
 import { blendRoutes } from './blend.js';
@@ -12,7 +12,11 @@ import { peopleRoutes } from './people.js';
 import { ingredientRoutes } from './ingredients.js';
 import { recipeWorkRoutes } from './recipe-work.js';
 import { recipeRoutes } from './recipes.js';
-import { EVERYONE, NONE, route } from './route.js';
+import { EVERYONE, LEAD, NONE, route } from './route.js';
+
+const timeZone = z.object({
+  timeZone: z.string().refine(isTimeZone, { error: 'A time zone reads like Europe/London.' }),
+});
 
 /** Every address of the HTTP interface. */
 export const ROUTES = {
@@ -28,7 +32,18 @@ export const ROUTES = {
       shop: z.string(),
       demo: z.boolean(),
       ruleBook: z.enum(BOOK_IDS).nullable(),
+      /** The shop's days and clock are told in it. */
+      timeZone: z.string(),
     }),
+  }),
+  setTimeZone: route({
+    method: 'PUT',
+    path: '/time-zone',
+    summary: 'Say in which time zone the shop stands',
+    roles: LEAD,
+    params: NONE,
+    body: timeZone,
+    response: timeZone,
   }),
   ...peopleRoutes,
   ...coldRoomRoutes,

@@ -2,6 +2,7 @@ import type { WorkingDocument } from './document.js';
 import type { RecipeFigures } from './figures.js';
 import type { Finding } from './finding.js';
 import type { Gauge } from './gauges.js';
+import { traitsOf } from '../steps/index.js';
 
 /** Salt, cure and accelerator of the whole recipe, from every source. */
 export function checkCure(
@@ -79,10 +80,9 @@ function cures(document: Pick<WorkingDocument, 'lines' | 'claims'>, figures: Rec
 
 function accelerator(document: Pick<WorkingDocument, 'lines' | 'steps'>, figures: RecipeFigures): Finding[] {
   const at = document.lines.findIndex((l) => l.role === 'accelerator');
-  const heated = document.steps.some(
-    (s) => s.kind === 'smoke' || s.kind === 'cook' || s.kind === 'water-cook',
-  );
-  const rests = document.steps.some((s) => s.kind === 'rest');
+  const traits = document.steps.map(traitsOf);
+  const heated = traits.some((t) => t.smokes === true || t.heat === 'lethal');
+  const rests = traits.some((t) => t.rests === true);
   if (at < 0 && figures.nitrite > 0 && heated && !rests) {
     return [
       {

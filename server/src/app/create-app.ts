@@ -1,4 +1,3 @@
-import { sql } from '../platform/sql.js';
 import { randomBytes } from 'node:crypto';
 import { readFile } from 'node:fs/promises';
 import path from 'node:path';
@@ -17,9 +16,9 @@ import { deviceRoutes } from '../devices/index.js';
 import { peopleRoutes, readSession } from '../people/index.js';
 import type { AppContext } from '../platform/app-context.js';
 import { errorHandler } from '../platform/error-handler.js';
-import { mountOpen, signedIn } from '../platform/mount.js';
+import { mount, mountOpen, signedIn } from '../platform/mount.js';
 import { HttpProblem } from '../platform/problem.js';
-import { chosenBook } from '../platform/settings.js';
+import { chosenBook, saveSetting, shopName, timeZone } from '../platform/settings.js';
 import { recipeRoutes } from '../recipes/index.js';
 
 const BODY_LIMIT = '1mb';
@@ -49,21 +48,21 @@ function api(app: AppContext): express.Router {
   router.use(sameOriginOnly);
   router.use(WITH_FILES, express.json({ limit: FILE_LIMIT }));
   router.use(express.json({ limit: BODY_LIMIT }));
-  mountOpen(router, ROUTES.health, async () => {
-    const [row] = await sql(app.db).rows<{ value: string }>(
-      "SELECT value FROM setting WHERE name = 'shop_name'",
-    );
-    return {
-      status: 'ok' as const,
-      shop: row?.value ?? 'Our shop',
-      demo: app.config.demo,
-      ruleBook: await chosenBook(app.db),
-    };
-  });
+  mountOpen(router, ROUTES.health, async () => ({
+    status: 'ok' as const,
+    shop: await shopName(app.db),
+    demo: app.config.demo,
+    ruleBook: await chosenBook(app.db),
+    timeZone: await timeZone(app.db),
+  }));
   router.get('/openapi.json', (_req, res) => {
     res.json(openApiDocument());
   });
   router.use(readSession(app));
+  mount(router, ROUTES.setTimeZone, async ({ body }) => {
+    await saveSetting(app.db, 'time_zone', body.timeZone);
+    return { timeZone: await timeZone(app.db) };
+  });
   router.get(LIVE_PATH.replace('/api/v1', ''), async (req, res) => {
     signedIn(req);
     await app.hub.add(res);

@@ -1,6 +1,6 @@
 import { sql } from '../platform/sql.js';
 import { v7 as uuid } from 'uuid';
-import { SHOP_ACCOUNTS, daysLeft, urgency } from '@zest/core';
+import { SHOP_ACCOUNTS, daysLeft, shopDay, urgency } from '@zest/core';
 import type { NewIngredient, Person, ReceiveGoods, StockItem } from '@zest/contract';
 import { addAccounts } from '../ledger/index.js';
 import type { AppContext } from '../platform/app-context.js';
@@ -8,7 +8,7 @@ import { once } from '../platform/commands.js';
 import { DUPLICATE_KEY, errnoOf, type Db } from '../platform/database.js';
 import { announce } from '../platform/live.js';
 import { invalid, notFound } from '../platform/problem.js';
-import { dayOf } from '../platform/words.js';
+import { timeZone } from '../platform/settings.js';
 import { addEvent, stockLot } from './lot-writes.js';
 import { nextLotCode } from './store.js';
 
@@ -63,7 +63,8 @@ export async function listGoods(db: Db, now: Date): Promise<StockItem[]> {
      GROUP BY itemId`,
     { since: new Date(now.getTime() - LOOK_BACK * 86_400_000) },
   );
-  const today = dayOf(now);
+  const zone = await timeZone(db);
+  const today = shopDay(zone, now);
   return items.map((item) => {
     const mine = lots.filter((l) => l.itemId === item.id);
     const open = mine.filter((l) => l.status === 'available');
@@ -82,7 +83,7 @@ export async function listGoods(db: Db, now: Date): Promise<StockItem[]> {
         .filter((l) => l.balance !== null)
         .map(({ itemId: _item, accountKind: _kind, receivedAt, reserved, balance, ...l }) => ({
           ...l,
-          receivedOn: dayOf(receivedAt),
+          receivedOn: shopDay(zone, receivedAt),
           urgency: urgency(l.useBy, today),
           balance: balance ?? 0,
           free: (balance ?? 0) - (reserved ?? 0),

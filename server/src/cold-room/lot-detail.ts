@@ -6,6 +6,7 @@ import { notFound } from '../platform/problem.js';
 import { shopBook } from '../platform/settings.js';
 import { storiesOf } from './fat-tests.js';
 import { findLots, toLot } from './store.js';
+import { shopTime } from '../platform/shop-time.js';
 
 /** One lot with its history, its fat story, its parents and where it went. */
 export async function readLot(db: Db, id: string, now: Date): Promise<LotDetail> {
@@ -29,7 +30,7 @@ export async function readLot(db: Db, id: string, now: Date): Promise<LotDetail>
     },
   );
   return {
-    ...toLot(row, now),
+    ...toLot(row, await shopTime(db, now)),
     maxC: arrivalLimit({ book: await shopBook(db), species: row.species, state: row.state }).maxC,
     events: events.map((e) => ({ ...e, at: e.at.toISOString() })),
     ...(await fatStory(db, id)),

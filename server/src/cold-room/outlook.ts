@@ -1,14 +1,14 @@
 import { sql } from '../platform/sql.js';
 import type { Outlook, TrimLot } from '@zest/contract';
-import { doseFraction } from '@zest/core';
+import { addDays, doseFraction } from '@zest/core';
 import { blendSettings, recipeDocument } from '@zest/contract';
 import type { Db } from '../platform/database.js';
 import { parsed } from '../platform/json.js';
-import { dayOf } from '../platform/words.js';
+import { dayOf } from '../platform/shop-time.js';
 import { listGoods } from './goods.js';
 import { listLots } from './store.js';
 
-const WEEK_MS = 7 * 86_400_000;
+const WEEK_DAYS = 7;
 
 /** What is oldest, what must go by its date, and what the week's planned batches will be short of. */
 export async function readOutlook(db: Db, now: Date): Promise<Outlook> {
@@ -29,12 +29,13 @@ export async function readOutlook(db: Db, now: Date): Promise<Outlook> {
 }
 
 async function shortages(db: Db, now: Date, lots: readonly TrimLot[]): Promise<Outlook['short']> {
+  const today = await dayOf(db, now);
   const drafts = await sql(db).rows<{ settings: unknown; recipe: unknown }>(
     `SELECT JSON_QUERY(d.document, '$.settings') AS settings, v.document AS recipe
      FROM blend_draft d JOIN recipe_version v ON v.recipe_id = d.recipe_id
      WHERE d.batch_id IS NULL AND d.planned_for BETWEEN :today AND :until
        AND v.version_no = (SELECT MAX(x.version_no) FROM recipe_version x WHERE x.recipe_id = d.recipe_id)`,
-    { today: dayOf(now), until: dayOf(new Date(now.getTime() + WEEK_MS)) },
+    { today, until: addDays(today, WEEK_DAYS) },
   );
   const goods = await listGoods(db, now);
   const needed = new Map<string, number>();

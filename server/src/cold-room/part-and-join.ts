@@ -18,6 +18,7 @@ import {
 } from './lot-writes.js';
 import { commandOnLot } from './status.js';
 import { toLot, type LotRow } from './store.js';
+import { shopTime } from '../platform/shop-time.js';
 
 /** Points by which sorted streams may disagree with the lot before it is said aloud. */
 const SORTING_TOLERANCE = 2;
@@ -37,7 +38,10 @@ export async function splitLot(
 ): Promise<void> {
   await commandOnLot(app, person, lotId, 'split-lot', body, async ({ tx, now, lot }) => {
     if (lot.version !== body.version) {
-      throw stale(`${lot.trimName} ${lot.code} has changed since you looked.`, toLot(lot, now));
+      throw stale(
+        `${lot.trimName} ${lot.code} has changed since you looked.`,
+        toLot(lot, await shopTime(tx, now)),
+      );
     }
     mustNotBeRejected(lot);
     mustBeFree(lot, body.massMg);

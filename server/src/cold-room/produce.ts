@@ -1,6 +1,6 @@
 import { sql } from '../platform/sql.js';
 import { v7 as uuid } from 'uuid';
-import { massToken } from '@zest/core';
+import { massToken, stepKind } from '@zest/core';
 import type { Person, ProduceLot } from '@zest/contract';
 import { lossAccount, postTransfers, touchBatch } from '../ledger/index.js';
 import type { AppContext } from '../platform/app-context.js';
@@ -97,7 +97,7 @@ async function outOfBatch(
     state: 'fresh',
     status: 'available',
     boxMg: null,
-    form: place.kind === 'grind' ? 'ground' : 'mixed',
+    form: stepKind(place.kind).traits.machine === 'grinder' ? 'ground' : 'mixed',
     ...figures(body),
   };
   touchBatch(tx, now, from.batchId);

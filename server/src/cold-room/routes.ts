@@ -20,6 +20,7 @@ import { addPhoto, changeState, imageType, moveLot, setLotStatus } from './statu
 import { countLot, stockOf, writeOffLot } from './stock-take.js';
 import { findLots, listLots, toLot } from './store.js';
 import { addTrim, listTrims } from './trims.js';
+import { shopTime } from '../platform/shop-time.js';
 
 export function coldRoomRoutes(router: Router, app: AppContext): void {
   const detail = (id: string) => readLot(app.db, id, app.now());
@@ -27,7 +28,7 @@ export function coldRoomRoutes(router: Router, app: AppContext): void {
     void app.hub.poll();
     const [row] = await findLots(app.db, [id]);
     if (!row) throw notFound('This lot');
-    return toLot(row, app.now());
+    return toLot(row, await shopTime(app.db, app.now()));
   };
   const after = async (id: string) => {
     void app.hub.poll();
@@ -48,7 +49,8 @@ export function coldRoomRoutes(router: Router, app: AppContext): void {
       app.db,
       body.lots.map((l) => l.id),
     );
-    return rows.map((row) => toLot(row, app.now()));
+    const time = await shopTime(app.db, app.now());
+    return rows.map((row) => toLot(row, time));
   });
   mount(router, ROUTES.readDeliveryNote, async ({ person, body }) => ({
     lines: await readDeliveryNote(app, person, body.note, body.defaults),

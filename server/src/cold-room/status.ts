@@ -11,6 +11,7 @@ import { conflict, invalid, stale } from '../platform/problem.js';
 import { shopBook } from '../platform/settings.js';
 import { addEvent, mustLock, type LotEventKind } from './lot-writes.js';
 import { toLot, type LotRow } from './store.js';
+import { shopTime } from '../platform/shop-time.js';
 
 interface LotCommand {
   id: string;
@@ -56,9 +57,9 @@ export async function setLotStatus(
   },
 ): Promise<void> {
   await commandOnLot(app, person, lotId, 'lot-status', body, async ({ tx, now, lot }) => {
-    mustBeCurrent(lot, body.version, now);
+    await mustBeCurrent(tx, lot, body.version, now);
     if (lot.status === body.status) throw conflict('unchanged', `${lot.code} is already that.`);
-    const clock = toLot(lot, now);
+    const clock = toLot(lot, await shopTime(tx, now));
     const limit = arrivalLimit({ book: await shopBook(tx), species: lot.species, state: lot.state }).maxC;
     const wasWarm = (lot.tempC ?? -99) > limit || clock.outMinutes >= OUT_OF_CHILL.stopMinutes;
     if (body.status === 'available' && wasWarm && (body.tempC === undefined || body.tempC > limit)) {
@@ -118,7 +119,7 @@ export async function moveLot(
     if (body.tempC === undefined) {
       throw invalid([{ path: 'tempC', message: 'Read its temperature as it goes back.' }]);
     }
-    const { outMinutes } = toLot(lot, now);
+    const { outMinutes } = toLot(lot, await shopTime(tx, now));
     const limit = arrivalLimit({ book: await shopBook(tx), species: lot.species, state: lot.state }).maxC;
     const tooLong = outMinutes >= OUT_OF_CHILL.stopMinutes;
     const hold = tooLong
@@ -153,7 +154,7 @@ export async function changeState(
   body: LotCommand & { version: number; state: 'frozen' | 'thawed'; reason?: string | undefined },
 ): Promise<void> {
   await commandOnLot(app, person, lotId, 'lot-state', body, async ({ tx, now, lot }) => {
-    mustBeCurrent(lot, body.version, now);
+    await mustBeCurrent(tx, lot, body.version, now);
     if (lot.state === body.state) throw conflict('unchanged', `${lot.code} is already ${lot.state}.`);
     if (body.state === 'thawed' && lot.state !== 'frozen') {
       throw conflict('not-frozen', `${lot.code} is ${lot.state}; only what is frozen can be thawed.`);
@@ -208,8 +209,11 @@ export function imageType(image: Buffer): 'image/jpeg' | 'image/png' | undefined
   return undefined;
 }
 
-function mustBeCurrent(lot: LotRow, version: number, now: Date): void {
+async function mustBeCurrent(tx: Transaction, lot: LotRow, version: number, now: Date): Promise<void> {
   if (lot.version !== version) {
-    throw stale(`${lot.trimName} ${lot.code} has changed since you looked.`, toLot(lot, now));
+    throw stale(
+      `${lot.trimName} ${lot.code} has changed since you looked.`,
+      toLot(lot, await shopTime(tx, now)),
+    );
   }
 }

@@ -1,8 +1,8 @@
 import { sql } from '../platform/sql.js';
-import { chillClock, urgency } from '@zest/core';
+import { chillClock, shopDay, urgency } from '@zest/core';
 import type { TrimLot } from '@zest/contract';
 import type { Db } from '../platform/database.js';
-import { dayOf } from '../platform/words.js';
+import { shopTime, type ShopTime } from '../platform/shop-time.js';
 
 export interface LotRow extends Omit<
   TrimLot,
@@ -30,7 +30,8 @@ export async function listLots(db: Db, now: Date): Promise<TrimLot[]> {
   const rows = await sql(db).rows<LotRow>(
     `SELECT ${COLUMNS} ${FROM} WHERE l.kind = 'trim' AND b.amount > 0 ORDER BY l.received_at, l.code`,
   );
-  return rows.map((row) => toLot(row, now));
+  const time = await shopTime(db, now);
+  return rows.map((row) => toLot(row, time));
 }
 
 export async function findLots(db: Db, ids: readonly string[]): Promise<LotRow[]> {
@@ -121,7 +122,7 @@ export async function nextLotCode(tx: Db, letter: string): Promise<string> {
   return `${letter}-${String((row?.last ?? 0) + 1).padStart(4, '0')}`;
 }
 
-export function toLot(row: LotRow, now: Date): TrimLot {
+export function toLot(row: LotRow, { now, zone }: ShopTime): TrimLot {
   const { receivedAt, outSince, outMs, accountId: _account, wild, ...rest } = row;
   const clock = chillClock(
     [
@@ -135,9 +136,9 @@ export function toLot(row: LotRow, now: Date): TrimLot {
     ...rest,
     wild: wild === 1,
     freeMg: row.balanceMg - row.reservedMg,
-    receivedOn: dayOf(receivedAt),
+    receivedOn: shopDay(zone, receivedAt),
     ageDays: Math.max(0, Math.floor((now.getTime() - receivedAt.getTime()) / 86_400_000)),
-    urgency: urgency(row.useBy, dayOf(now)),
+    urgency: urgency(row.useBy, shopDay(zone, now)),
     outMinutes: clock.minutes,
     isOut: clock.isOut,
   };

@@ -233,6 +233,7 @@ async function addPeople(app: AppContext): Promise<Cast> {
   if (!lead) throw new Error('The demonstration needs a lead.');
   await saveSetting(app.db, 'shop_name', SHOP_NAME);
   await saveSetting(app.db, 'rule_book', 'eu');
+  await saveSetting(app.db, 'time_zone', 'Europe/London');
   return { lead, hands: people.filter((p) => p.role === 'bench') };
 }
 

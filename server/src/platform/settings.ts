@@ -57,3 +57,11 @@ export async function timeZone(db: Db): Promise<string> {
   const kept = await readSetting(db, 'time_zone');
   return typeof kept === 'string' && isTimeZone(kept) ? kept : DEFAULT_ZONE;
 }
+
+/** Until somebody has given the shop a name. */
+const UNNAMED = 'Our shop';
+
+export async function shopName(db: Db): Promise<string> {
+  const kept = await readSetting(db, 'shop_name');
+  return typeof kept === 'string' ? kept : UNNAMED;
+}

@@ -2,6 +2,16 @@ import { shopClock, shopDay } from '@zest/core';
 import type { Db } from './database.js';
 import { timeZone } from './settings.js';
 
+/** A moment as the shop tells it. */
+export interface ShopTime {
+  now: Date;
+  zone: string;
+}
+
+export async function shopTime(db: Db, now: Date): Promise<ShopTime> {
+  return { now, zone: await timeZone(db) };
+}
+
 /** The day of an instant where the shop stands, as `YYYY-MM-DD`. */
 export async function dayOf(db: Db, at: Date): Promise<string> {
   return shopDay(await timeZone(db), at);

@@ -2,8 +2,3 @@
 export function kg(mg: number): string {
   return `${(mg / 1e6).toFixed(2)} kg`;
 }
-
-/** The day of an instant, UTC, as `YYYY-MM-DD`. */
-export function dayOf(date: Date): string {
-  return date.toISOString().slice(0, 10);
-}

@@ -1,12 +1,12 @@
 import { sql } from '../platform/sql.js';
 import type { Request, Response, Router } from 'express';
-import { formatMass, type FormatOptions } from '@zest/core';
+import { formatMass, shopDay, type FormatOptions } from '@zest/core';
 import { PRE_BLEND_LABEL_PATH, RECIPE_FILE_PATH, RECIPE_SCHEMA_PATH, recipeFileSchema } from '@zest/contract';
 import type { AppContext } from '../platform/app-context.js';
 import { signedIn } from '../platform/mount.js';
 import { pdfOf } from '../platform/pdf.js';
 import { notFound } from '../platform/problem.js';
-import { dayOf } from '../platform/words.js';
+import { timeZone } from '../platform/settings.js';
 import { recipeCard } from './card.js';
 import { toCsv, toFile } from './files.js';
 import { mustFindIngredient, readLibrary } from './library.js';
@@ -68,7 +68,7 @@ export function printRoutes(router: Router, app: AppContext): void {
       [
         { text: item.name, style: 'title' },
         {
-          text: `${lot.code} · made ${dayOf(lot.at)} · ${formatMass(lot.massMg, units)}`,
+          text: `${lot.code} · made ${shopDay(await timeZone(app.db), lot.at)} · ${formatMass(lot.massMg, units)}`,
           fontSize: 16,
         },
         { text: holds.join(' · '), fontSize: 15, bold: true, margin: [0, 6, 0, 6] },

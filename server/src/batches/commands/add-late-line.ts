@@ -1,4 +1,4 @@
-import { massToken, traitsOf } from '@zest/core';
+import { massToken, mixAgain, traitsOf, weighMoreIngredients } from '@zest/core';
 import type { BatchChanged, LateLine, Person } from '@zest/contract';
 import { reserve } from '../../ledger/index.js';
 import type { AppContext } from '../../platform/app-context.js';
@@ -50,13 +50,12 @@ export async function addLateLine(
     await reserve(tx, batchId, row.lotAccountId, dueMg);
     const n = correctionNo(facts, 'late');
     const added = await insertCorrection(tx, facts, current.position, 'late', [
-      {
+      weighMoreIngredients({
         key: `late-${n}`,
-        kind: 'weigh-ingredients',
         title: `Weigh the ${line.name.toLowerCase()}`,
         instruction: `It was left out. Weigh it for the ${(leftMg / 1e6).toFixed(2)} kg that are left and spread it over.`,
-      },
-      { key: `late-mix-${n}`, kind: 'remix', minMinutes: body.minutes, stopAboveC: COLD_C },
+      }),
+      mixAgain(`late-mix-${n}`, body.minutes, COLD_C),
     ]);
     await addLine(tx, {
       ...row,

@@ -3,6 +3,8 @@ import {
   mixPerMeat,
   placeForMeat,
   traitsOf,
+  weighMoreIngredients,
+  weighMoreMeat,
   weighStep,
   type BatchFacts,
   type StepFact,
@@ -18,6 +20,7 @@ import { guardIssues, lotObjection } from './meat-guards.js';
 import { addLine } from '../store/lines.js';
 import { findMeatLots } from '../store/lots.js';
 import { correctionNo, insertCorrection } from './insert-steps.js';
+import { dayOf } from '../../platform/shop-time.js';
 
 interface Correction {
   id: string;
@@ -63,21 +66,19 @@ export async function correctBatch(
       (l) => l.kind === 'dry' && isClosed(facts, l.stepId) && l.plannedMg === null,
     );
     const steps: MethodStep[] = [
-      {
+      weighMoreMeat({
         key: `correction-${n}`,
-        kind: 'weigh-meat',
         title: 'Weigh the correction',
         instruction: `Grind ${lot.name} ${lot.code} through the same plate, then weigh it in. ${body.reason}`,
-      },
+      }),
       ...(seasoned.length > 0
         ? [
-            {
+            weighMoreIngredients({
               key: `season-${n}`,
-              kind: 'weigh-ingredients' as const,
               title: 'Season the correction',
               instruction:
                 'Cure first, then salt and spice for the meat that was added. Mix again until it is even.',
-            },
+            }),
           ]
         : []),
     ];
@@ -132,7 +133,7 @@ async function mustPassGuards(
     { uses, signed: facts.batch.signed },
     new Map(lots.map((l) => [l.id, l])),
     facts.batch.recipe,
-    now,
+    await dayOf(tx, now),
   );
   if (issues.length > 0) throw invalid(issues.map((i) => ({ path: 'lotId', message: i.message })));
 }

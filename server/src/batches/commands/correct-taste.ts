@@ -1,4 +1,14 @@
-import { MEAT_DIVISION_MG, mixPerMeat, numberOf, taste, traitsOf, type BatchFacts } from '@zest/core';
+import {
+  MEAT_DIVISION_MG,
+  mixPerMeat,
+  mixAgain,
+  numberOf,
+  taste,
+  traitsOf,
+  weighMoreIngredients,
+  weighMoreMeat,
+  type BatchFacts,
+} from '@zest/core';
 import type { BatchChanged, MethodStep, Person, LineView, TasteCorrection } from '@zest/contract';
 import { reserve } from '../../ledger/index.js';
 import type { AppContext } from '../../platform/app-context.js';
@@ -151,32 +161,29 @@ async function mustFindMeat(
 /** The meat, its seasoning, and mixing again as long as the method mixes at least, which the gate asks for. */
 function correctionSteps(n: number, meat: { lot: MeatLot } | undefined, { steps }: BatchFacts): MethodStep[] {
   const mix = steps.find((s) => traitsOf(s.document).machine === 'mixer')?.document;
-  const topUp: MethodStep = {
+  const topUp = weighMoreIngredients({
     key: `taste-weigh-${n}`,
-    kind: 'weigh-ingredients',
     title: meat ? 'Top up for the plain meat' : 'Weigh what was too little',
     instruction: meat
       ? 'Cure first, then salt and spice, for the meat that thins it out. Then chill and mix.'
       : 'For what is left of the mix. Spread it over, chill if it has warmed, then mix.',
-  };
+  });
   const plain: MethodStep[] = meat
     ? [
-        {
+        weighMoreMeat({
           key: `taste-meat-${n}`,
-          kind: 'weigh-meat',
           title: 'Weigh the plain meat',
           instruction: `Grind ${meat.lot.name} ${meat.lot.code} through the same plate, cold, and weigh it in.`,
-        },
+        }),
       ]
     : [];
   return [
     ...plain,
     topUp,
-    {
-      key: `taste-mix-${n}`,
-      kind: 'remix',
-      minMinutes: (mix && numberOf(mix, 'minMinutes')) ?? REMIX_MINUTES,
-      stopAboveC: (mix && numberOf(mix, 'stopAboveC')) ?? COLD_C,
-    },
+    mixAgain(
+      `taste-mix-${n}`,
+      (mix && numberOf(mix, 'minMinutes')) ?? REMIX_MINUTES,
+      (mix && numberOf(mix, 'stopAboveC')) ?? COLD_C,
+    ),
   ];
 }

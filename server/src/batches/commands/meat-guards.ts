@@ -12,7 +12,8 @@ import {
 import type { OpenBatch, RecipeDocument } from '@zest/contract';
 import type { Transaction } from '../../platform/database.js';
 import { fromInputError, invalid } from '../../platform/problem.js';
-import { dayOf, kg } from '../../platform/words.js';
+import { dayOf } from '../../platform/shop-time.js';
+import { kg } from '../../platform/words.js';
 import { findMeatLots, type MeatLot } from '../store/lots.js';
 
 /** Core temperature below which cooking alone is no answer to parasites; common practice. */
@@ -46,7 +47,7 @@ export async function checkMeats(
     issues.push({ path: 'uses', message: 'A lot stands twice in the blend.' });
   }
   issues.push(...windowIssues(body, lots, recipe, book));
-  issues.push(...guardIssues(body, lots, recipe, now));
+  issues.push(...guardIssues(body, lots, recipe, await dayOf(tx, now)));
   if (issues.length > 0) throw invalid(issues);
   return lots;
 }
@@ -114,7 +115,7 @@ export function guardIssues(
   body: Pick<OpenBatch, 'uses' | 'signed'>,
   lots: ReadonlyMap<string, MeatLot>,
   recipe: RecipeDocument,
-  now: Date,
+  today: string,
 ): InputIssue[] {
   const { signed } = body;
   const names = (test: (lot: MeatLot) => boolean) =>
@@ -134,7 +135,6 @@ export function guardIssues(
       message: `${wild.join(', ')} can carry parasites and this product is not cooked through. Name the validated freezing or cooking rule that was followed.`,
     });
   }
-  const today = dayOf(now);
   const past = names((l) => l.useBy !== null && l.useBy < today);
   if (past.length > 0 && !signed.useBy) {
     issues.push({

@@ -11,6 +11,7 @@ import { commandOnBatch } from './on-batch.js';
 import { guardIssues, lotObjection, windowIssues } from './meat-guards.js';
 import { addLine, planLine } from '../store/lines.js';
 import { findMeatLots, type MeatLot } from '../store/lots.js';
+import { dayOf } from '../../platform/shop-time.js';
 
 interface Replan {
   id: string;
@@ -119,7 +120,7 @@ async function checkUses(
         : [];
     }),
     ...windowIssues(blend, lots, batch.recipe, await shopBook(tx)),
-    ...guardIssues(blend, lots, batch.recipe, now),
+    ...guardIssues(blend, lots, batch.recipe, await dayOf(tx, now)),
   ];
   if (issues.length > 0) throw invalid(issues);
   return lots;

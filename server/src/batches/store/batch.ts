@@ -1,7 +1,7 @@
 import type { Db, Transaction } from '../../platform/database.js';
 import { notFound } from '../../platform/problem.js';
 import { sql } from '../../platform/sql.js';
-import { dayOf } from '../../platform/words.js';
+import { dayOf } from '../../platform/shop-time.js';
 
 /** Makes commands on one batch wait for each other. @throws HttpProblem 404 when there is no such batch */
 export async function lockBatch(tx: Transaction, batchId: string): Promise<void> {
@@ -92,7 +92,7 @@ export async function recipeVersionOf(tx: Transaction, batchId: string): Promise
 export async function recentBatchIds(db: Db, since: Date): Promise<string[]> {
   const rows = await sql(db).rows<{ id: string }>(
     "SELECT id FROM batch WHERE state = 'open' OR planned_for >= :since ORDER BY planned_for DESC, number DESC LIMIT 120",
-    { since: dayOf(since) },
+    { since: await dayOf(db, since) },
   );
   return rows.map((r) => r.id);
 }

@@ -6,6 +6,7 @@ import { usePerson } from '../../data/session.js';
 import { COLOUR, NUMERALS } from '../../ui/theme.js';
 import { useUnits } from '../../ui/units.js';
 import { ReverseDialog } from './ReverseDialog.js';
+import { useShopTime } from '../../ui/shop-time.js';
 
 /** Every entry of the batch, newest first; a wrong one is taken back here. */
 export function EntryList({ sheet }: { sheet: BatchView }) {
@@ -30,6 +31,7 @@ export function EntryList({ sheet }: { sheet: BatchView }) {
 }
 
 function EntryRow({ entry, sheet, onWrong }: { entry: EntryView; sheet: BatchView; onWrong: () => void }) {
+  const time = useShopTime();
   const units = useUnits();
   const person = usePerson();
   const amount =
@@ -52,7 +54,7 @@ function EntryRow({ entry, sheet, onWrong }: { entry: EntryView; sheet: BatchVie
         opacity: entry.reversed ? 0.72 : 1,
       }}
     >
-      <Box sx={NUMERALS}>{entry.at.slice(11, 16)}</Box>
+      <Box sx={NUMERALS}>{time.clock(entry.at)}</Box>
       <Box
         sx={{
           ...NUMERALS,

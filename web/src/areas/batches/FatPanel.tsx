@@ -9,6 +9,7 @@ import { CorrectDialog } from './CorrectDialog.js';
 import { KeepLotDialog } from './KeepLotDialog.js';
 import { ReplanDialog } from './ReplanDialog.js';
 import { TestBatchDialog } from './TestBatchDialog.js';
+import { traitsOf } from '@zest/core';
 
 /** What the fat of the batch is thought to be: at opening, now, and after the ground meat was tested. */
 export function FatPanel({ sheet }: { sheet: BatchView }) {
@@ -23,9 +24,7 @@ export function FatPanel({ sheet }: { sheet: BatchView }) {
   const standing = sheet.steps.find((s) => s.holdsMass && s.state !== 'closed' && s.balanceMg > 0);
   const weighing =
     sheet.state === 'open' &&
-    sheet.steps.some(
-      (s) => s.kind === 'weigh-meat' && s.state !== 'closed' && !s.key.startsWith('correction-'),
-    );
+    sheet.steps.some((s) => traitsOf(s).weighs === 'meat' && s.state !== 'closed' && s.origin === null);
   const moved = Math.abs(sheet.plannedFatPct - sheet.openedFatPct) >= 0.05;
   const figure = (fatPct: number, fatSd: number) => `${units.percent(fatPct)} ± ${units.number(fatSd, 1)}`;
   return (

@@ -1,9 +1,11 @@
 import Box from '@mui/material/Box';
 import { countMarks } from '@zest/core';
 import type { MarkFact } from '@zest/contract';
+import { useShopTime } from '../../ui/shop-time.js';
 
 /** Fills, strands and what went wrong at a step, with its causes. */
 export function StepMarks({ marks }: { marks: readonly MarkFact[] }) {
+  const time = useShopTime();
   const fills = countMarks(marks, 'fill');
   const strands = countMarks(marks, 'strand');
   return (
@@ -14,7 +16,7 @@ export function StepMarks({ marks }: { marks: readonly MarkFact[] }) {
         .filter((m) => m.kind === 'defect')
         .map((m) => (
           <Box key={m.id}>
-            {m.subject}: {m.note} · {m.person}, {m.at.slice(11, 16)}
+            {m.subject}: {m.note} · {m.person}, {time.clock(m.at)}
           </Box>
         ))}
     </>

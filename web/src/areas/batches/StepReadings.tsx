@@ -1,9 +1,12 @@
 import Box from '@mui/material/Box';
+import { readingKind } from '@zest/core';
 import type { ReadingFact } from '@zest/contract';
-import { useUnits, type Units } from '../../ui/units.js';
+import { useUnits } from '../../ui/units.js';
+import { useShopTime } from '../../ui/shop-time.js';
 
 /** What was read, tested and counted at a step, with who and when. */
 export function StepReadings({ readings }: { readings: readonly ReadingFact[] }) {
+  const time = useShopTime();
   const units = useUnits();
   const samples = readings.filter((r) => r.kind === 'sample');
   return (
@@ -13,7 +16,7 @@ export function StepReadings({ readings }: { readings: readonly ReadingFact[] })
         .map((r) => (
           <Box key={r.id}>
             {r.load > 0 ? `load ${r.load}: ` : ''}
-            {words(r, units)} · {r.person}, {r.at.slice(11, 16)}
+            {units.sentence(readingKind(r.kind).words(r.value))} · {r.person}, {time.clock(r.at)}
             {r.how === 'scale' ? '' : ', typed'}
           </Box>
         ))}
@@ -24,29 +27,4 @@ export function StepReadings({ readings }: { readings: readonly ReadingFact[] })
       ) : null}
     </>
   );
-}
-
-function words({ kind, value }: ReadingFact, units: Units): string {
-  switch (kind) {
-    case 'temperature':
-      return units.temperature(value);
-    case 'before':
-      return `${units.temperature(value)} before`;
-    case 'core':
-      return `core ${units.temperature(value)}`;
-    case 'tack':
-      return value === 1 ? 'tack test passed' : 'tack test failed';
-    case 'verdict':
-      return value === 1 ? 'tasted right' : 'tasted, not right';
-    case 'cleared':
-      return 'cleared for this owner';
-    case 'minutes':
-      return `${value} minutes`;
-    case 'addition':
-      return value === 1 ? 'first half of the cure in' : 'second half of the cure in';
-    case 'tally':
-      return `${value} more ${value === 1 ? 'piece' : 'pieces'}`;
-    default:
-      return `${value} pieces`;
-  }
 }

@@ -12,6 +12,7 @@ import { Trouble } from '../../ui/Trouble.js';
 import { useUnits } from '../../ui/units.js';
 import type { Blend } from './settings.js';
 import { refresh } from '../../data/queries.js';
+import { useShopTime } from '../../ui/shop-time.js';
 
 interface DraftsPanelProps {
   drafts: readonly BlendDraft[];
@@ -26,6 +27,7 @@ interface DraftsPanelProps {
 
 /** What-ifs kept by name, side by side with the blend as it stands; and planning it for today. */
 export function DraftsPanel(props: DraftsPanelProps) {
+  const time = useShopTime();
   const { drafts, draft, recipe, settings, blend, uses, ready, onOpen } = props;
   const units = useUnits();
   const client = useQueryClient();
@@ -79,7 +81,7 @@ export function DraftsPanel(props: DraftsPanelProps) {
         <Button
           variant="outlined"
           disabled={!ready || name.trim() === ''}
-          onClick={() => void keep(new Date().toISOString().slice(0, 10))}
+          onClick={() => void keep(time.today())}
         >
           Plan it for today
         </Button>

@@ -2,6 +2,7 @@ import { useState } from 'react';
 import { ROUTES, type BatchChanged, type OpenBatchInput } from '@zest/contract';
 import { ApiProblem } from '../../data/api.js';
 import { command } from '../../data/command.js';
+import { useShopTime } from '../../ui/shop-time.js';
 
 export interface Guard {
   /** Name under which the lead's reason is kept. */
@@ -14,6 +15,7 @@ export interface Guard {
  * for the lead's reasons instead of an error.
  */
 export function useOpenBatch() {
+  const time = useShopTime();
   const [error, setError] = useState<unknown>();
   const [toSign, setToSign] = useState<Guard[]>([]);
   const [busy, setBusy] = useState(false);
@@ -23,7 +25,7 @@ export function useOpenBatch() {
     setToSign([]);
     try {
       return await command(ROUTES.openBatch, {
-        body: { plannedFor: new Date().toISOString().slice(0, 10), ...body },
+        body: { plannedFor: time.today(), ...body },
       });
     } catch (problem) {
       const guards = guardsOf(problem);

@@ -13,6 +13,7 @@ import { Triangle, Trouble } from '../../ui/Trouble.js';
 import { useUnits } from '../../ui/units.js';
 import { ColdRoomPlaces } from './ColdRoomPlaces.js';
 import { queries } from '../../data/queries.js';
+import { useShopTime } from '../../ui/shop-time.js';
 
 /** What trimming, thawing and the like left usable, per supplier and cut over time. */
 export default function PreparationsPage() {
@@ -49,6 +50,7 @@ function groupsOf(rows: readonly PreparationRow[]): PreparationGroup[] {
 }
 
 function Group({ group }: { group: PreparationGroup }) {
+  const time = useShopTime();
   const units = useUnits();
   const flagged = flags(group.rows);
   const gross = group.rows.reduce((sum, r) => sum + r.grossMg, 0);
@@ -80,7 +82,7 @@ function Group({ group }: { group: PreparationGroup }) {
         <TableBody sx={{ '& td': { ...NUMERALS, fontSize: 18 } }}>
           {group.rows.map((row, i) => (
             <TableRow key={row.id}>
-              <TableCell>{row.at.slice(0, 10)}</TableCell>
+              <TableCell>{time.day(row.at)}</TableCell>
               <TableCell>{row.lotCode}</TableCell>
               <TableCell align="right">{units.mass(row.grossMg, 10_000)}</TableCell>
               <TableCell align="right">{units.mass(row.usableMg, 10_000)}</TableCell>

@@ -20,9 +20,12 @@ import { usePerson } from '../../data/session.js';
 import { NUMERALS } from '../../ui/theme.js';
 import { Triangle, Trouble } from '../../ui/Trouble.js';
 import { queries } from '../../data/queries.js';
+import { useShopTime } from '../../ui/shop-time.js';
+import { ShopZone } from './ShopZone.js';
 
 /** Scales and probes with their checks against a reference, and how the shop wants its bench to work. */
 export default function DevicesPage() {
+  const time = useShopTime();
   const person = usePerson();
   const states = useQuery(queries.calibrations);
   const [checking, setChecking] = useState<CalibrationState>();
@@ -50,7 +53,7 @@ export default function DevicesPage() {
             <TableRow key={state.device}>
               <TableCell sx={{ fontWeight: 700 }}>{state.name}</TableCell>
               <TableCell>
-                {state.last ? `${state.last.at.slice(0, 10)} by ${state.last.person}` : 'never noted'}
+                {state.last ? `${time.day(state.last.at)} by ${state.last.person}` : 'never noted'}
                 {state.last?.note ? ` · ${state.last.note}` : ''}
               </TableCell>
               <TableCell align="right" sx={NUMERALS}>
@@ -80,6 +83,7 @@ export default function DevicesPage() {
         </TableBody>
       </Table>
       <CureRule lead={lead} />
+      <ShopZone lead={lead} />
       {checking ? <CheckDialog state={checking} onClose={() => setChecking(undefined)} /> : null}
     </Box>
   );

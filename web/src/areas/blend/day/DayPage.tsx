@@ -17,16 +17,18 @@ import { useOpenBatch } from '../use-open-batch.js';
 import { DayTable } from './DayTable.js';
 import { dayInput } from './day-input.js';
 import { queries, refresh } from '../../../data/queries.js';
+import { useShopTime } from '../../../ui/shop-time.js';
 
 /** All batches planned for today on one stock: solved together, compared with one by one, opened in one go. */
 export default function DayPage() {
+  const time = useShopTime();
   const drafts = useQuery(queries.drafts);
   const lots = useQuery(queries.lots);
   const error = drafts.error ?? lots.error;
   if (error)
     return <Trouble error={error} again={() => void Promise.all([drafts.refetch(), lots.refetch()])} />;
   if (!drafts.data || !lots.data) return <Loading what="Fetching the day" />;
-  const today = new Date().toISOString().slice(0, 10);
+  const today = time.today();
   const planned = drafts.data
     .filter((d) => d.plannedFor !== null && d.plannedFor <= today)
     .sort((a, b) => a.priority - b.priority);

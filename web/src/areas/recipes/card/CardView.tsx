@@ -14,6 +14,7 @@ import { Triangle } from '../../../ui/Trouble.js';
 import { useUnits } from '../../../ui/units.js';
 import { GaugeBar } from '../../../kit/gauge/GaugeBar.js';
 import type { ViewProps } from './RecipePage.js';
+import { useShopTime } from '../../../ui/shop-time.js';
 
 /** The card as somebody reads it: lines in three units, steps, limits. */
 export function CardView({ story, check }: ViewProps) {
@@ -142,9 +143,10 @@ function CardLine({ figure, perMeat, meatMg, notes }: CardLineProps) {
 }
 
 function Pinned({ note }: { note: RecipeNote }) {
+  const time = useShopTime();
   return (
     <Box sx={{ fontSize: 15, borderLeft: `4px solid ${COLOUR.zest}`, pl: 1, my: 0.25 }}>
-      {note.sentence} – {note.person}, {note.at.slice(0, 10)}
+      {note.sentence} – {note.person}, {time.day(note.at)}
     </Box>
   );
 }

@@ -13,9 +13,11 @@ import { NoteDialog } from './NoteDialog.js';
 import type { ViewProps } from './RecipePage.js';
 import { TastingDialog } from './TastingDialog.js';
 import { useStoryCommand } from './use-story-command.js';
+import { useShopTime } from '../../../ui/shop-time.js';
 
 /** As written against as made, notes that come up at the next batch, and how it tasted. */
 export function MadeView({ story }: ViewProps) {
+  const time = useShopTime();
   const units = useUnits();
   const person = usePerson();
   const hands = person.role === 'lead' || person.role === 'bench';
@@ -75,7 +77,7 @@ export function MadeView({ story }: ViewProps) {
           <Box key={note.id} sx={{ borderLeft: `4px solid ${COLOUR.zest}`, pl: 1.5, my: 1 }}>
             <b>{whereOf(note, story)}</b> {note.sentence}
             <Box sx={{ fontSize: 15, display: 'flex', alignItems: 'center', gap: 1 }}>
-              {note.person}, {note.at.slice(0, 10)}
+              {note.person}, {time.day(note.at)}
               {person.role === 'lead' ? (
                 <Button
                   size="small"
@@ -113,7 +115,7 @@ export function MadeView({ story }: ViewProps) {
                 .filter(Boolean)
                 .join(' · ')}
               <Box sx={{ fontSize: 15 }}>
-                {t.person}, {t.at.slice(0, 10)}
+                {t.person}, {time.day(t.at)}
               </Box>
             </Box>
           </Box>

@@ -6,9 +6,12 @@ import { Link } from 'react-router';
 import { compareRecipes, type Difference } from '@zest/core';
 import { COLOUR } from '../../../ui/theme.js';
 import type { ViewProps } from './RecipePage.js';
+import { useUnits } from '../../../ui/units.js';
+import { useShopTime } from '../../../ui/shop-time.js';
 
 /** Every version with what changed and why, any two side by side, and the variants. */
 export function VersionsView({ story }: ViewProps) {
+  const time = useShopTime();
   const { versions, variants } = story;
   const [a, setA] = useState(versions[1]?.no ?? versions[0]?.no ?? 1);
   const [b, setB] = useState(versions[0]?.no ?? 1);
@@ -33,7 +36,7 @@ export function VersionsView({ story }: ViewProps) {
     <Box>
       {versions.map((version) => (
         <Box key={version.id} sx={{ borderTop: `1px solid ${COLOUR.edge}`, py: 1 }}>
-          <b>Version {version.no}</b>, {version.publishedAt.slice(0, 10)}
+          <b>Version {version.no}</b>, {time.day(version.publishedAt)}
           {version.person ? `, ${version.person}` : ''}
           {version.reason ? `: ${version.reason}` : ''}
           {Object.entries(version.signed).map(([guard, reason]) => (
@@ -72,6 +75,7 @@ export function VersionsView({ story }: ViewProps) {
 
 /** Before and after, side by side. */
 function DifferenceTable({ differences }: { differences: readonly Difference[] }) {
+  const units = useUnits();
   if (differences.length === 0) return null;
   return (
     <Box role="table" aria-label="Differences" sx={{ mt: 0.5 }}>
@@ -85,11 +89,11 @@ function DifferenceTable({ differences }: { differences: readonly Difference[] }
             {d.what}
           </Box>
           <Box role="cell" sx={{ textDecoration: d.after === null ? 'line-through' : 'none' }}>
-            {d.before ?? 'was not in it'}
+            {units.sentence(d.before ?? 'was not in it')}
           </Box>
           <Box aria-hidden="true">→</Box>
           <Box role="cell" sx={{ fontWeight: 700 }}>
-            {d.after ?? 'taken out'}
+            {units.sentence(d.after ?? 'taken out')}
           </Box>
         </Box>
       ))}
