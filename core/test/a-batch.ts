@@ -5,7 +5,6 @@ import {
   placeForMeat,
   plainAccount,
   playEntry,
-  settled,
   traitsOf,
   type BatchFacts,
   type BenchEntry,
@@ -203,14 +202,4 @@ export function afterEntries(
     const at = new Date(Date.UTC(2026, 2, 16, 7, before)).toISOString();
     return play(now, entry, { person: 'Bram', at, newId: () => `${entry.body.id}.${(n += 1)}` });
   }, facts);
-}
-
-/** The batch with what follows from its facts booked. */
-export function booked(facts: BatchFacts): BatchFacts {
-  let n = 0;
-  return settled(facts, {
-    person: 'Bram',
-    at: A_SHOP.now,
-    newId: () => `settled ${facts.transfers.length}.${(n += 1)}`,
-  });
 }

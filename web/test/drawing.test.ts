@@ -44,6 +44,56 @@ describe('the ribbon', () => {
   });
 });
 
+describe('lean and fat worked apart', () => {
+  const lean = station({ accountId: 'l', name: 'Grind the lean', stream: 'lean', slivers: [], balanceMg: 0 });
+  const fat = station({
+    accountId: 'f',
+    name: 'Grind the fat',
+    stream: 'fat',
+    inMg: 4_000_000,
+    outMg: 3_900_000,
+    bands: { fat: 4_000_000 },
+    slivers: [],
+    balanceMg: 100_000,
+  });
+  const mix = station({
+    accountId: 'm',
+    name: 'Mix',
+    inMg: 13_600_000,
+    outMg: 13_600_000,
+    slivers: [],
+    balanceMg: 0,
+  });
+  const drawing = layoutRibbon([lean, fat, mix], { width: 900, height: 300 }, true);
+  const at = (id: string) => drawing.stations.find((s) => s.accountId === id)!;
+  const pointsOf = (key: string) => {
+    const band = drawing.bands.find((b) => b.key === key)!;
+    return [...band.path.matchAll(/([\d.]+) ([\d.]+)/g)].map((m) => [Number(m[1]), Number(m[2])] as const);
+  };
+
+  it('are two ribbons one below the other in the same column, to one scale', () => {
+    expect(at('f').x).toBe(at('l').x);
+    expect(at('f').top).toBeGreaterThan(at('l').bottom + 20);
+    const [leanH, fatH] = [at('l').bottom - at('l').top, at('f').bottom - at('f').top];
+    expect(leanH / fatH).toBeCloseTo(2.5, 6);
+    expect(at('m').x).toBe(450);
+  });
+
+  it('join where the mix begins: the lower one rises until it lies on the upper', () => {
+    const fatIn = pointsOf('m-from-1-fat');
+    expect(fatIn[0]![0]).toBe(450);
+    expect(fatIn[0]![1]).toBeCloseTo(at('f').top, 1);
+    const leanOutH = (9_700_000 / 10_000_000) * (at('l').bottom - at('l').top);
+    expect(fatIn[1]![1]).toBeCloseTo(at('m').top + leanOutH, 1);
+  });
+
+  it('stay on the sheet, and say their losses each at its own', () => {
+    const all = drawing.bands.flatMap((b) => [...b.path.matchAll(/([\d.]+) ([\d.]+)/g)]);
+    expect(all.every((m) => Number(m[2]) <= 300 && Number(m[1]) <= 900)).toBe(true);
+    expect(drawing.gaps.map((g) => g.name)).toEqual(['Grind the fat']);
+  });
+});
+
 describe('the beam', () => {
   const window = { minPct: 23, maxPct: 27 };
   const block = fc.record({

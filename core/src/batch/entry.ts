@@ -19,7 +19,7 @@ export type BenchEntry =
   | { kind: 'mark'; body: MarkEntry }
   | { kind: 'close'; body: { id: string; stepId: string } };
 
-export interface OutEntry {
+interface OutEntry {
   id: string;
   stepId: string;
   to: 'next' | 'loss' | 'rework';
@@ -55,7 +55,7 @@ export type EntryMove = Pick<
 };
 
 /** A reading that comes with a move: pieces that are weighed on are counted by it. */
-export interface EntryReading {
+interface EntryReading {
   id: string;
   stepId: string;
   kind: string;

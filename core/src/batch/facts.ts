@@ -184,7 +184,7 @@ export function plainAccount(account: Pick<AccountFact, 'id' | 'kind' | 'measure
   };
 }
 
-export interface CasingFact {
+interface CasingFact {
   lotId: string;
   lotCode: string;
   accountId: string;

@@ -5,7 +5,7 @@ import { loadStates, type LoadReading } from './loads.js';
 import type { Missing } from './view.js';
 
 /** A line as the gate of its step looks at it. Masses mg. */
-export interface GateLine {
+interface GateLine {
   name: string;
   required: boolean;
   weighedMg: number;

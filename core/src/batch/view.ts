@@ -60,7 +60,7 @@ export interface LineView {
   cure: CureView | null;
 }
 
-export type StepState = 'waiting' | 'open' | 'closed';
+type StepState = 'waiting' | 'open' | 'closed';
 
 /** A step as it stands: its masses, what it asks for, and what it still needs. */
 export interface StepView {

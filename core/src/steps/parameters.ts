@@ -3,7 +3,7 @@ export type ParamValue = number | string | boolean;
 export type Params = Readonly<Record<string, ParamValue | undefined>>;
 
 /** One side of a question that people who know this work answer differently. */
-export interface SchoolChoice<V> {
+interface SchoolChoice<V> {
   value: V;
   title: string;
   /** Why this side does it, one line. */

@@ -2,7 +2,8 @@ import type { Router } from 'express';
 import { ROUTES } from '@zest/contract';
 import type { AppContext } from '../platform/app-context.js';
 import { mount } from '../platform/mount.js';
-import { addDraft, changeDraft, listDrafts, mustFindDraft, removeDraft } from './drafts.js';
+import { addDraft, changeDraft, removeDraft } from './drafts.js';
+import { listDrafts, mustFindDraft } from './store/drafts.js';
 
 export function blendRoutes(router: Router, app: AppContext): void {
   mount(router, ROUTES.listDrafts, () => listDrafts(app.db));

@@ -5,7 +5,7 @@ import type { DeliveryNoteLine, Person } from '@zest/contract';
 import type { AppContext } from '../platform/app-context.js';
 import { fromInputError } from '../platform/problem.js';
 import { shopBook } from '../platform/settings.js';
-import { listTrims } from './trims.js';
+import { listTrims } from './store/trims.js';
 
 type Note = { text: string } | { xlsxBase64: string };
 

@@ -7,8 +7,8 @@ import { once } from '../platform/commands.js';
 import type { Db, Transaction } from '../platform/database.js';
 import { announce } from '../platform/live.js';
 import { conflict, fromInputError, invalid, notFound } from '../platform/problem.js';
-import { addEvent } from './lot-writes.js';
-import * as store from './fat-test-store.js';
+import { addEvent } from './store/lot-writes.js';
+import * as store from './store/fat-tests.js';
 
 /**
  * Writes down a measured fat and computes every lot it bears on again: its own lot, or all the lots

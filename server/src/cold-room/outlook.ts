@@ -1,12 +1,12 @@
-import { sql } from '../platform/sql.js';
 import type { Outlook, TrimLot } from '@zest/contract';
 import { addDays, doseFraction } from '@zest/core';
 import { blendSettings, recipeDocument } from '@zest/contract';
 import type { Db } from '../platform/database.js';
 import { parsed } from '../platform/json.js';
 import { dayOf } from '../platform/shop-time.js';
-import { listGoods } from './goods.js';
-import { listLots } from './store.js';
+import { listLots } from './store/lots.js';
+import { listGoods } from './store/goods.js';
+import { plannedDrafts } from './store/planned.js';
 
 const WEEK_DAYS = 7;
 
@@ -30,13 +30,7 @@ export async function readOutlook(db: Db, now: Date): Promise<Outlook> {
 
 async function shortages(db: Db, now: Date, lots: readonly TrimLot[]): Promise<Outlook['short']> {
   const today = await dayOf(db, now);
-  const drafts = await sql(db).rows<{ settings: unknown; recipe: unknown }>(
-    `SELECT JSON_QUERY(d.document, '$.settings') AS settings, v.document AS recipe
-     FROM blend_draft d JOIN recipe_version v ON v.recipe_id = d.recipe_id
-     WHERE d.batch_id IS NULL AND d.planned_for BETWEEN :today AND :until
-       AND v.version_no = (SELECT MAX(x.version_no) FROM recipe_version x WHERE x.recipe_id = d.recipe_id)`,
-    { today, until: addDays(today, WEEK_DAYS) },
-  );
+  const drafts = await plannedDrafts(db, today, addDays(today, WEEK_DAYS));
   const goods = await listGoods(db, now);
   const needed = new Map<string, number>();
   let meatMg = 0;

@@ -1,10 +1,8 @@
-import { sql } from '../platform/sql.js';
 import { InputError, dividedUnmixed, massToken, mixture, sortingGap } from '@zest/core';
 import type { Person, SplitLot } from '@zest/contract';
 import { postTransfers } from '../ledger/index.js';
 import type { AppContext } from '../platform/app-context.js';
 import { once } from '../platform/commands.js';
-import type { Transaction } from '../platform/database.js';
 import { announce } from '../platform/live.js';
 import { conflict, fromInputError, invalid, stale } from '../platform/problem.js';
 import {
@@ -15,9 +13,10 @@ import {
   mustLock,
   mustNotBeRejected,
   stockTransfer,
-} from './lot-writes.js';
+  setBaseFat,
+} from './store/lot-writes.js';
 import { commandOnLot } from './status.js';
-import { toLot, type LotRow } from './store.js';
+import { toLot, type LotRow } from './store/lots.js';
 import { shopTime } from '../platform/shop-time.js';
 
 /** Points by which sorted streams may disagree with the lot before it is said aloud. */
@@ -112,19 +111,6 @@ function sortedFats(lot: LotRow, body: SplitLot) {
     { fatPct: body.fatPct, fatSd: sd },
     { fatPct: body.restFatPct, fatSd: sd },
   ] as const;
-}
-
-async function setBaseFat(
-  tx: Transaction,
-  id: string,
-  fat: { fatPct: number; fatSd: number },
-  knownBy: string,
-): Promise<void> {
-  await sql(tx).write(
-    `UPDATE lot SET fat_pct = :fatPct, fat_sd = :fatSd, fat_known_by = :knownBy, base_fat_pct = :fatPct,
-       base_fat_sd = :fatSd, base_fat_known_by = :knownBy, version = version + 1 WHERE id = :id`,
-    { id, ...fat, knownBy },
-  );
 }
 
 /** Puts lots of one trim, one owner and one state together: fat, price and age are those of the mixture. */

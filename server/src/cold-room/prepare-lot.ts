@@ -1,4 +1,3 @@
-import { sql } from '../platform/sql.js';
 import { v7 as uuid } from 'uuid';
 import {
   SHOP_ACCOUNTS,
@@ -9,15 +8,17 @@ import {
   temperatureToken,
   type LossReason,
 } from '@zest/core';
-import type { Person, PrepareLot, PreparationRow } from '@zest/contract';
+import type { Person, PrepareLot } from '@zest/contract';
 import { lossAccount, postTransfers, type NewTransfer } from '../ledger/index.js';
 import type { AppContext } from '../platform/app-context.js';
-import type { Db, Transaction } from '../platform/database.js';
+import type { Transaction } from '../platform/database.js';
 import { fromInputError, invalid } from '../platform/problem.js';
 import { shopBook } from '../platform/settings.js';
-import { addEvent, childLot, mustNotBeRejected, stockTransfer } from './lot-writes.js';
+import { addEvent, childLot, mustNotBeRejected, stockTransfer } from './store/lot-writes.js';
 import { commandOnLot } from './status.js';
-import type { LotRow } from './store.js';
+import type { LotRow } from './store/lots.js';
+import { findTrim } from './store/trims.js';
+import { insertPreparation } from './store/preparations.js';
 
 /** What the floor scale cannot tell apart, over the few weighings of one preparation. */
 const DIVISION_MG = 40_000;
@@ -116,10 +117,7 @@ async function partMove(
   if (part.trimId === undefined) {
     throw invalid([{ path: 'parts', message: `Choose which trim the ${part.name} is kept as.` }]);
   }
-  const [trim] = await sql(tx).rows<{ fatPct: number }>(
-    'SELECT CAST(fat_pct AS DOUBLE) AS fatPct FROM trim_kind WHERE id = :id',
-    { id: part.trimId },
-  );
+  const trim = await findTrim(tx, part.trimId);
   if (!trim) throw invalid([{ path: 'parts', message: `The ${part.name} is not a trim of this shop.` }]);
   const kept = await childLot(tx, lot, part.massMg, {
     ofId: part.trimId,
@@ -142,33 +140,14 @@ async function addPreparation(
   body: PrepareLot,
   found: { usableId: string | null; unexplainedMg: number; now: Date; personId: string },
 ): Promise<void> {
-  await sql(tx).write(
-    `INSERT INTO preparation (id, lot_id, usable_lot_id, how, gross_mg, usable_mg, unexplained_mg, parts, temp_c, at,
-       person_id)
-     VALUES (:id, :lotId, :usableId, :how, :grossMg, :usableMg, :unexplainedMg, :parts, :tempC, :now, :personId)`,
-    {
-      id: uuid(),
-      lotId: lot.id,
-      how: body.how,
-      grossMg: body.grossMg,
-      usableMg: body.usableMg,
-      parts: JSON.stringify(body.parts),
-      tempC: body.tempC,
-      ...found,
-    },
-  );
-}
-
-/** Preparations of the last year, newest first, with what each usable kilogram cost. */
-export async function listPreparations(db: Db, now: Date): Promise<PreparationRow[]> {
-  const rows = await sql(db).rows<Omit<PreparationRow, 'at' | 'yield'> & { at: Date }>(
-    `SELECT p.id, p.at, p.how, l.supplier, t.name AS trimName, l.code AS lotCode, p.gross_mg AS grossMg,
-       p.usable_mg AS usableMg, p.unexplained_mg AS unexplainedMg,
-       COALESCE(l.bought_minor, l.price_minor) AS boughtMinorPerKg, u.price_minor AS usableMinorPerKg
-     FROM preparation p JOIN lot l ON l.id = p.lot_id JOIN trim_kind t ON t.id = l.trim_id
-     LEFT JOIN lot u ON u.id = p.usable_lot_id
-     WHERE p.at >= :since ORDER BY p.at DESC LIMIT 1000`,
-    { since: new Date(now.getTime() - 366 * 86_400_000) },
-  );
-  return rows.map((row) => ({ ...row, at: row.at.toISOString(), yield: row.usableMg / row.grossMg }));
+  await insertPreparation(tx, {
+    id: uuid(),
+    lotId: lot.id,
+    how: body.how,
+    grossMg: body.grossMg,
+    usableMg: body.usableMg,
+    parts: JSON.stringify(body.parts),
+    tempC: body.tempC,
+    ...found,
+  });
 }

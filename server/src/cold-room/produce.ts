@@ -1,4 +1,3 @@
-import { sql } from '../platform/sql.js';
 import { v7 as uuid } from 'uuid';
 import { massToken, stepKind } from '@zest/core';
 import type { Person, ProduceLot } from '@zest/contract';
@@ -16,8 +15,10 @@ import {
   mustLock,
   mustNotBeRejected,
   stockTransfer,
-} from './lot-writes.js';
-import { nextLotCode, type NewLot } from './store.js';
+} from './store/lot-writes.js';
+import { nextLotCode, type NewLot } from './store/lots.js';
+import { findTrim } from './store/trims.js';
+import { placeOfStep, meatPrice } from './store/batch-places.js';
 
 /**
  * Surplus ground meat of a batch, rework, or a lot that was smoked or cooked becomes a lot of its own
@@ -27,9 +28,7 @@ export async function produceLot(app: AppContext, person: Person, body: ProduceL
   const now = app.now();
   const head = { id: body.id, kind: 'produce-lot', personId: person.id, at: now, request: body };
   await once(app.db, head, async (tx) => {
-    const [trim] = await sql(tx).rows<{ name: string }>('SELECT name FROM trim_kind WHERE id = :id', {
-      id: body.trimId,
-    });
+    const trim = await findTrim(tx, body.trimId);
     if (!trim) throw invalid([{ path: 'trimId', message: "Choose one of the shop's trims." }]);
     if ('batchId' in body.from) await outOfBatch(tx, now, person, body, body.from);
     else await outOfLot(tx, now, person, body, body.from);
@@ -65,16 +64,7 @@ async function outOfBatch(
   body: ProduceLot,
   from: { batchId: string; stepId: string },
 ): Promise<void> {
-  const [place] = await sql(tx).rows<{
-    accountId: string | null;
-    owner: string | null;
-    state: string;
-    kind: string;
-  }>(
-    `SELECT s.place_account_id AS accountId, b.owner, b.state, JSON_VALUE(s.document, '$.kind') AS kind
-     FROM batch b JOIN batch_step s ON s.batch_id = b.id WHERE b.id = :batchId AND s.id = :stepId`,
-    from,
-  );
+  const place = await placeOfStep(tx, from);
   if (!place) throw notFound('This step');
   if (place.state !== 'open' || place.accountId === null) {
     throw conflict(
@@ -115,16 +105,6 @@ async function outOfBatch(
       reason: 'Kept as a lot of its own.',
     }),
   ]);
-}
-
-/** Mean price of a batch's meats as planned, minor units per kg. */
-async function meatPrice(tx: Transaction, batchId: string): Promise<number> {
-  const [row] = await sql(tx).rows<{ price: number | null }>(
-    `SELECT CAST(SUM(l.planned_mg * t.price_minor) / SUM(l.planned_mg) AS DOUBLE) AS price
-     FROM batch_line l JOIN lot t ON t.id = l.lot_id WHERE l.batch_id = :batchId AND l.kind = 'meat'`,
-    { batchId },
-  );
-  return Math.round(row?.price ?? 0);
 }
 
 async function outOfLot(

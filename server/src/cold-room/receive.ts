@@ -7,9 +7,9 @@ import type { Transaction } from '../platform/database.js';
 import { announce } from '../platform/live.js';
 import { invalid } from '../platform/problem.js';
 import { shopBook } from '../platform/settings.js';
-import { addEvent, stockLot } from './lot-writes.js';
-import { nextLotCode, type NewLot } from './store.js';
-import { listTrims } from './trims.js';
+import { addEvent, stockLot } from './store/lot-writes.js';
+import { nextLotCode, type NewLot } from './store/lots.js';
+import { listTrims } from './store/trims.js';
 
 /**
  * Takes one lot of trim into stock. A delivery that comes too warm, or that fails a check, is put on

@@ -1,26 +1,30 @@
-import { sql } from '../platform/sql.js';
 import type { Router } from 'express';
 import { ROUTES } from '@zest/contract';
-import { addCasing, listCasings } from './casings.js';
+import { addCasing, listCasings } from './store/casings.js';
 import type { AppContext } from '../platform/app-context.js';
 import { mount, signedIn } from '../platform/mount.js';
 import { notFound } from '../platform/problem.js';
 import { shopBook } from '../platform/settings.js';
-import { listTickets, returnLot, sellLot } from './customers.js';
+import { returnLot, sellLot } from './customers.js';
 import { readDeliveryNote } from './delivery-note.js';
 import { addFatTest, listFatTests, readFatTest, reverseFatTest } from './fat-tests.js';
-import { addIngredient, findItem, listGoods, receiveGoods } from './goods.js';
-import { readLot } from './lot-detail.js';
+import { addIngredient, receiveGoods } from './goods.js';
+import { readLot } from './store/lot-detail.js';
 import { readOutlook } from './outlook.js';
 import { mergeLots, splitLot, splitWarning } from './part-and-join.js';
-import { listPreparations, prepareLot } from './prepare-lot.js';
+import { prepareLot } from './prepare-lot.js';
 import { produceLot } from './produce.js';
 import { receiveDelivery, receiveLot } from './receive.js';
 import { addPhoto, changeState, imageType, moveLot, setLotStatus } from './status.js';
-import { countLot, stockOf, writeOffLot } from './stock-take.js';
-import { findLots, listLots, toLot } from './store.js';
-import { addTrim, listTrims } from './trims.js';
+import { countLot, writeOffLot } from './stock-take.js';
+import { findLots, listLots, toLot } from './store/lots.js';
+import { addTrim, listTrims } from './store/trims.js';
 import { shopTime } from '../platform/shop-time.js';
+import { listTickets } from './store/customers.js';
+import { findItem, listGoods } from './store/goods.js';
+import { listPreparations } from './store/preparations.js';
+import { stockOf } from './store/stock.js';
+import { readPhoto } from './store/status.js';
 
 export function coldRoomRoutes(router: Router, app: AppContext): void {
   const detail = (id: string) => readLot(app.db, id, app.now());
@@ -82,12 +86,10 @@ export function coldRoomRoutes(router: Router, app: AppContext): void {
   });
   router.get('/lot-photos/:id', async (request, response) => {
     signedIn(request);
-    const [row] = await sql(app.db).rows<{ image: Buffer }>('SELECT image FROM lot_photo WHERE id = :id', {
-      id: request.params.id,
-    });
-    const type = row && imageType(row.image);
-    if (!row || !type) throw notFound('This picture');
-    response.type(type).set('Cache-Control', 'private, max-age=86400').send(row.image);
+    const image = await readPhoto(app.db, request.params.id);
+    const type = image && imageType(image);
+    if (!image || !type) throw notFound('This picture');
+    response.type(type).set('Cache-Control', 'private, max-age=86400').send(image);
   });
   mount(router, ROUTES.prepareLot, async ({ person, params, body }) => {
     await prepareLot(app, person, params.id, body);

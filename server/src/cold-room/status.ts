@@ -1,4 +1,3 @@
-import { sql } from '../platform/sql.js';
 import { v7 as uuid } from 'uuid';
 import { OUT_OF_CHILL, arrivalLimit, temperatureToken } from '@zest/core';
 import type { Person, TrimLot } from '@zest/contract';
@@ -9,9 +8,10 @@ import type { Transaction } from '../platform/database.js';
 import { announce } from '../platform/live.js';
 import { conflict, invalid, stale } from '../platform/problem.js';
 import { shopBook } from '../platform/settings.js';
-import { addEvent, mustLock, type LotEventKind } from './lot-writes.js';
-import { toLot, type LotRow } from './store.js';
+import { addEvent, mustLock, type LotEventKind } from './store/lot-writes.js';
+import { toLot, type LotRow } from './store/lots.js';
 import { shopTime } from '../platform/shop-time.js';
+import * as store from './store/status.js';
 
 interface LotCommand {
   id: string;
@@ -74,16 +74,12 @@ export async function setLotStatus(
       throw conflict('out', `${lot.code} still stands out of the chill; bring it back first.`);
     }
     const read = body.tempC === undefined ? '' : ` Read at ${temperatureToken(body.tempC)}.`;
-    await sql(tx).write(
-      `UPDATE lot SET status = :status, hold_reason = :reason, temp_c = COALESCE(:tempC, temp_c),
-         out_ms = IF(:status = 'available', 0, out_ms), version = version + 1 WHERE id = :id`,
-      {
-        id: lot.id,
-        status: body.status,
-        reason: body.status === 'available' ? null : body.reason,
-        tempC: body.tempC ?? null,
-      },
-    );
+    await store.writeStatus(tx, {
+      id: lot.id,
+      status: body.status,
+      reason: body.status === 'available' ? null : body.reason,
+      tempC: body.tempC ?? null,
+    });
     addEvent(tx, {
       lotId,
       kind: EVENT[body.status].kind,
@@ -108,10 +104,7 @@ export async function moveLot(
     const wasOut = lot.outSince !== null;
     if (body.kind === 'out') {
       if (wasOut) throw conflict('unchanged', `${lot.code} is already out.`);
-      await sql(tx).write('UPDATE lot SET out_since = :now, version = version + 1 WHERE id = :id', {
-        id: lot.id,
-        now,
-      });
+      await store.takeOut(tx, lot.id, now);
       addEvent(tx, { lotId, kind: 'out', sentence: 'Taken out of the chill.', at: now, personId: person.id });
       return;
     }
@@ -127,11 +120,8 @@ export async function moveLot(
       : body.tempC > limit
         ? `Came back at ${temperatureToken(body.tempC)}, above ${temperatureToken(limit)}.`
         : null;
-    await sql(tx).write(
-      `UPDATE lot SET out_ms = :outMs, out_since = NULL, temp_c = :tempC, version = version + 1,
-         status = IF(:hold IS NULL, status, 'hold'), hold_reason = COALESCE(:hold, hold_reason) WHERE id = :id`,
-      { id: lot.id, outMs: Math.round(outMinutes * 60_000), tempC: body.tempC, hold },
-    );
+    const outMs = Math.round(outMinutes * 60_000);
+    await store.bringBack(tx, { id: lot.id, outMs, tempC: body.tempC, hold });
     addEvent(tx, {
       lotId,
       kind: 'in',
@@ -164,11 +154,7 @@ export async function changeState(
         { path: 'reason', message: 'It was frozen before. Freezing it a second time needs a reason.' },
       ]);
     }
-    await sql(tx).write(
-      `UPDATE lot SET state = :state, weight_known = IF(:state = 'thawed', 'pre-thaw', weight_known),
-         version = version + 1 WHERE id = :id`,
-      { id: lot.id, state: body.state },
-    );
+    await store.writeState(tx, lot.id, body.state);
     addEvent(tx, {
       lotId,
       kind: 'state',
@@ -194,10 +180,7 @@ export async function addPhoto(
     throw invalid([{ path: 'imageBase64', message: 'The picture must be a JPEG or a PNG.' }]);
   }
   await commandOnLot(app, person, lotId, 'lot-photo', body, async ({ tx, now }) => {
-    await sql(tx).write(
-      'INSERT INTO lot_photo (id, lot_id, image, at, person_id) VALUES (:id, :lotId, :image, :now, :personId)',
-      { id: uuid(), lotId, image, now, personId: person.id },
-    );
+    await store.insertPhoto(tx, { id: uuid(), lotId, image, now, personId: person.id });
     addEvent(tx, { lotId, kind: 'checked', sentence: 'A picture was taken.', at: now, personId: person.id });
   });
 }

@@ -1,34 +1,13 @@
 import { SHOP_ACCOUNTS } from '@zest/core';
-import { sql } from '../platform/sql.js';
 import type { Person } from '@zest/contract';
 import { lossAccount, postTransfers } from '../ledger/index.js';
 import type { AppContext } from '../platform/app-context.js';
 import { once } from '../platform/commands.js';
-import type { Db, Transaction } from '../platform/database.js';
+import type { Transaction } from '../platform/database.js';
 import { announce } from '../platform/live.js';
-import { invalid, notFound } from '../platform/problem.js';
-import { addEvent, stockTransfer } from './lot-writes.js';
-
-interface AnyLot {
-  id: string;
-  code: string;
-  accountId: string;
-  measure: 'mg' | 'mm';
-  balance: number;
-  reserved: number;
-}
-
-/** Any kind of lot – trim, dry goods, casing, finished goods – for a command on its stock. */
-async function lockAnyLot(tx: Db, id: string): Promise<AnyLot> {
-  const [lot] = await sql(tx).rows<AnyLot>(
-    `SELECT l.id, l.code, l.account_id AS accountId, a.measure, b.amount AS balance, b.reserved
-     FROM lot l JOIN account a ON a.id = l.account_id JOIN balance b ON b.account_id = l.account_id
-     WHERE l.id = :id FOR UPDATE`,
-    { id },
-  );
-  if (!lot) throw notFound('This lot');
-  return lot;
-}
+import { invalid } from '../platform/problem.js';
+import { addEvent, stockTransfer } from './store/lot-writes.js';
+import { lockAnyLot, markWeighed, type AnyLot } from './store/stock.js';
 
 async function onAnyLot(
   app: AppContext,
@@ -69,9 +48,7 @@ export async function countLot(
           reason: 'Stock take.',
         }),
       ]);
-      sql(tx).defer("UPDATE lot SET weight_known = 'weighed', version = version + 1 WHERE id = :id", {
-        id: lot.id,
-      });
+      markWeighed(tx, lot.id);
     }
     addEvent(tx, {
       lotId,
@@ -122,19 +99,6 @@ export async function writeOffLot(
       personId: person.id,
     });
   });
-}
-
-/** What a lot has left, and what the last stock take found. */
-export async function stockOf(db: Db, lotId: string): Promise<{ left: number; difference: number }> {
-  const [row] = await sql(db).rows<{ left: number; document: { difference: number } | null }>(
-    `SELECT b.amount AS \`left\`, (SELECT e.document FROM lot_event e WHERE e.lot_id = l.id AND e.kind = 'counted'
-       ORDER BY e.at DESC, e.id DESC LIMIT 1) AS document
-     FROM lot l JOIN balance b ON b.account_id = l.account_id WHERE l.id = :lotId`,
-    { lotId },
-  );
-  const document =
-    typeof row?.document === 'string' ? (JSON.parse(row.document) as { difference: number }) : row?.document;
-  return { left: row?.left ?? 0, difference: document?.difference ?? 0 };
 }
 
 function amountWords(amount: number, lot: AnyLot): string {

@@ -5,7 +5,7 @@ import { openDatabase } from '../platform/database.js';
 import { LiveHub } from '../platform/live.js';
 import { DemoClock } from './clock.js';
 import { DEMO_SCALES, seedDemo } from './seed.js';
-import { hasPeople } from './store.js';
+import { hasPeople } from './store/demo.js';
 
 const config = readConfig(process.env);
 const db = openDatabase(config.databaseUrl);

@@ -15,7 +15,7 @@ import type { DemoClock } from './clock.js';
 import { BatchPlayer, type Cast } from './play-batch.js';
 import { demoRecipes } from './recipes.js';
 import { KEEPS_DAYS, STOCK, type DemoLot } from './stock.js';
-import * as store from './store.js';
+import * as store from './store/demo.js';
 import { DAY, PREPARED, WEEK, type PastBatch } from './week.js';
 
 /** The demonstration's own weights were all on a scale. */

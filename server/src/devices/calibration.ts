@@ -1,22 +1,18 @@
-import { sql } from '../platform/sql.js';
-import type { Calibration, CalibrationState, NewCalibration, Person } from '@zest/contract';
+import type { CalibrationState, NewCalibration, Person } from '@zest/contract';
 import type { AppContext } from '../platform/app-context.js';
 import { once } from '../platform/commands.js';
 import { announce } from '../platform/live.js';
 import { invalid } from '../platform/problem.js';
 import { SCALES } from '@zest/core';
 import { PROBES } from './thermometer.js';
+import { insertCheck, latestChecks } from './store/calibrations.js';
 
 /** A device held against a reference longer ago than this is due again; a setting, common practice. */
 const DUE_DAYS = 30;
 
 /** Every scale and probe with its latest check: the offset it had, and whether it is due. */
 export async function listCalibrations(app: AppContext): Promise<CalibrationState[]> {
-  const rows = await sql(app.db).rows<Calibration & { atTime: Date }>(
-    `SELECT c.id, c.device, c.reference, c.shown, c.at AS atTime, p.name AS person, c.note
-     FROM calibration c JOIN person p ON p.id = c.person_id
-     WHERE c.id = (SELECT d.id FROM calibration d WHERE d.device = c.device ORDER BY d.at DESC, d.id DESC LIMIT 1)`,
-  );
+  const rows = await latestChecks(app.db);
   const devices = [
     ...SCALES.map((s) => ({ device: `scale-${s.id}`, name: s.name, unit: 'g' as const })),
     ...PROBES.map((p) => ({ device: `probe-${p.id}`, name: p.name, unit: '°C' as const })),
@@ -52,21 +48,8 @@ export async function calibrate(app: AppContext, person: Person, body: NewCalibr
     app.db,
     { id: body.id, kind: 'calibrate', personId: person.id, at: now, request: body },
     async (tx) => {
-      await sql(tx).write(
-        `INSERT INTO calibration (id, device, reference, shown, at, person_id, note)
-         VALUES (:id, :device, :reference, :shown, :now, :personId, :note)`,
-        { ...body, now, personId: person.id },
-      );
+      await insertCheck(tx, { ...body, now, personId: person.id });
       announce(tx, now, { topic: 'devices' });
     },
   );
-}
-
-/** What is added to what a device shows, from its last check. */
-export async function offsetOf(app: AppContext, device: string): Promise<number> {
-  const [row] = await sql(app.db).rows<{ difference: number }>(
-    'SELECT reference - shown AS difference FROM calibration WHERE device = :device ORDER BY at DESC, id DESC LIMIT 1',
-    { device },
-  );
-  return row?.difference ?? 0;
 }

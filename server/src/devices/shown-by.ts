@@ -1,6 +1,6 @@
 import type { ReadingHow, TransferHow } from '@zest/core';
 import type { AppContext } from '../platform/app-context.js';
-import { offsetOf } from './calibration.js';
+import { offsetOf } from './store/calibrations.js';
 
 /** What is written down of how a figure became known. */
 export interface Source<How> {

@@ -4,7 +4,7 @@ import type { AppContext } from '../platform/app-context.js';
 import { mount, mountOpen } from '../platform/mount.js';
 import { notFound } from '../platform/problem.js';
 import { forgetSession, signIn, signOut } from './sessions.js';
-import * as store from './store.js';
+import * as store from './store/people.js';
 
 export function peopleRoutes(router: Router, app: AppContext): void {
   mountOpen(router, ROUTES.listNames, () => store.listNames(app.db));

@@ -5,7 +5,7 @@ import type { AppContext } from '../platform/app-context.js';
 import { setPerson } from '../platform/mount.js';
 import { HttpProblem } from '../platform/problem.js';
 import { hashSecret, matchesSecret } from '../platform/secrets.js';
-import * as store from './store.js';
+import * as store from './store/people.js';
 
 const COOKIE = 'zest_session';
 const SESSION_HOURS = 14;

@@ -1,5 +1,7 @@
 import type { Logger } from 'pino';
-import type { LabelPrinter, ScaleDriver, ThermometerDriver } from '../devices/index.js';
+import type { ScaleDriver } from '../devices/driver.js';
+import type { LabelPrinter } from '../devices/label-printer.js';
+import type { ThermometerDriver } from '../devices/thermometer.js';
 import type { Config } from './config.js';
 import type { Database } from './database.js';
 import type { LiveHub } from './live.js';

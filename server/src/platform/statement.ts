@@ -1,7 +1,7 @@
 import { format } from 'mysql2';
 import toNumbered from 'named-placeholders';
 
-export type Value = string | number | boolean | Date | Buffer | null;
+type Value = string | number | boolean | Date | Buffer | null;
 /** A piece of SQL in the place of a value. */
 export interface Raw {
   toSqlString: () => string;

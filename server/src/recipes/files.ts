@@ -1,4 +1,3 @@
-import { sql } from '../platform/sql.js';
 import Papa from 'papaparse';
 import {
   InputError,
@@ -22,7 +21,8 @@ import type { AppContext } from '../platform/app-context.js';
 import type { Db } from '../platform/database.js';
 import { fromInputError, invalid } from '../platform/problem.js';
 import { addRecipeDraft } from './drafts.js';
-import { readLibrary } from './library.js';
+import { readLibrary } from './store/library.js';
+import { findCasing } from './store/casings.js';
 
 /** A published recipe in its open form, with what is known of its ingredients. */
 export function toFile(recipe: Recipe, library: ReadonlyMap<string, Ingredient>): RecipeFile {
@@ -114,16 +114,6 @@ async function fromJson(
       })),
     },
   };
-}
-
-/** The shop's casing of that name, or none: it is chosen again. */
-async function findCasing(db: Db, casing: { name: string }): Promise<WorkingDocument['casing']> {
-  const [row] = await sql(db).rows<NonNullable<WorkingDocument['casing']>>(
-    `SELECT id AS casingId, name, CAST(calibre_mm AS DOUBLE) AS calibreMm, CAST(g_per_m AS DOUBLE) AS gPerM, material
-     FROM casing WHERE name = :name`,
-    { name: casing.name },
-  );
-  return row ?? null;
 }
 
 /** Lines of CSV with the method of a fresh bulk product under them, to be changed in the editor. */

@@ -1,4 +1,3 @@
-import { sql } from '../platform/sql.js';
 import { v7 as uuid } from 'uuid';
 import { InputError, massToken, preBlendParts } from '@zest/core';
 import type { MakePreBlend, NewPreBlend, Person } from '@zest/contract';
@@ -6,10 +5,11 @@ import { addEvent, addParent, makeLot, nextLotCode, stockTransfer } from '../col
 import { postTransfers } from '../ledger/index.js';
 import type { AppContext } from '../platform/app-context.js';
 import { once } from '../platform/commands.js';
-import { DUPLICATE_KEY, errnoOf, type Db, type Transaction } from '../platform/database.js';
+import { DUPLICATE_KEY, errnoOf, type Transaction } from '../platform/database.js';
 import { announce } from '../platform/live.js';
 import { fromInputError, invalid } from '../platform/problem.js';
-import { factsOfParts, mustFindIngredient, saveFacts } from './library.js';
+import { factsOfParts, mustFindIngredient, saveFacts } from './store/library.js';
+import { insertPreBlend, type PartLot, partLots } from './store/pre-blends.js';
 
 /**
  * A new master mix: an ingredient whose contents, allergens and label come from its parts.
@@ -20,10 +20,7 @@ export async function addPreBlend(app: AppContext, person: Person, body: NewPreB
   await once(app.db, head, async (tx) => {
     const facts = await checked(() => factsOfParts(tx, body.parts, body.id));
     try {
-      await sql(tx).write(
-        `INSERT INTO ingredient (id, name, form, role, salt_pct, typed) VALUES (:id, :name, 'pre-blend', 'packet', 0, TRUE)`,
-        { id: body.id, name: body.name },
-      );
+      await insertPreBlend(tx, body.id, body.name);
     } catch (error) {
       if (errnoOf(error) !== DUPLICATE_KEY) throw error;
       throw invalid([{ path: 'name', message: `There is already a pre-blend called ${body.name}.` }]);
@@ -39,15 +36,6 @@ async function checked<T>(work: () => Promise<T>): Promise<T> {
   } catch (error) {
     throw error instanceof InputError ? fromInputError(error) : error;
   }
-}
-
-interface PartLot {
-  id: string;
-  code: string;
-  accountId: string;
-  freeMg: number;
-  priceMinor: number;
-  isSupply: number;
 }
 
 /**
@@ -131,13 +119,7 @@ async function takeFrom(
   massMg: number,
   name: string,
 ): Promise<{ lot: PartLot; massMg: number }[]> {
-  const lots = await sql(tx).rows<PartLot>(
-    `SELECT l.id, l.code, l.account_id AS accountId, COALESCE(b.amount - b.reserved, 0) AS freeMg,
-       l.price_minor AS priceMinor, a.kind = 'gain' AS isSupply
-     FROM lot l JOIN account a ON a.id = l.account_id LEFT JOIN balance b ON b.account_id = l.account_id
-     WHERE l.ingredient_id = :ingredientId AND l.status = 'available' ORDER BY l.received_at, l.code`,
-    { ingredientId },
-  );
+  const lots = await partLots(tx, ingredientId);
   let wanted = massMg;
   const taken: { lot: PartLot; massMg: number }[] = [];
   for (const lot of lots) {
@@ -152,18 +134,4 @@ async function takeFrom(
       message: `Not enough ${name}: ${(massMg / 1000).toFixed(1)} g is needed, ${((massMg - wanted) / 1000).toFixed(1)} g is free.`,
     },
   ]);
-}
-
-/** The lot of a pre-blend that a label is printed for. */
-export async function findPreBlendLot(
-  tx: Db,
-  lotId: string,
-): Promise<{ code: string; ingredientId: string; at: Date; massMg: number } | undefined> {
-  const [row] = await sql(tx).rows<{ code: string; ingredientId: string; at: Date; massMg: number }>(
-    `SELECT l.code, l.ingredient_id AS ingredientId, l.received_at AS at, b.amount AS massMg
-     FROM lot l JOIN balance b ON b.account_id = l.account_id
-     WHERE l.id = :lotId AND l.supplier = 'made here' AND l.ingredient_id IS NOT NULL`,
-    { lotId },
-  );
-  return row;
 }

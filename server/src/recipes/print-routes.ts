@@ -1,4 +1,3 @@
-import { sql } from '../platform/sql.js';
 import type { Request, Response, Router } from 'express';
 import { formatMass, shopDay, type FormatOptions } from '@zest/core';
 import { PRE_BLEND_LABEL_PATH, RECIPE_FILE_PATH, RECIPE_SCHEMA_PATH, recipeFileSchema } from '@zest/contract';
@@ -6,14 +5,14 @@ import type { AppContext } from '../platform/app-context.js';
 import { signedIn } from '../platform/mount.js';
 import { pdfOf } from '../platform/pdf.js';
 import { notFound } from '../platform/problem.js';
-import { timeZone } from '../platform/settings.js';
+import { timeZone, shopName } from '../platform/settings.js';
 import { recipeCard } from './card.js';
 import { toCsv, toFile } from './files.js';
-import { mustFindIngredient, readLibrary } from './library.js';
-import { openNotes } from './notes.js';
-import { findPreBlendLot } from './pre-blend.js';
+import { mustFindIngredient, readLibrary } from './store/library.js';
 import { checkPublished } from './publish.js';
-import { findRecipe } from './store.js';
+import { findRecipe } from './store/recipes.js';
+import { openNotes } from './store/notes.js';
+import { findPreBlendLot } from './store/pre-blends.js';
 
 /** Files of a recipe, and the label of a pre-blend: anybody signed in may read them. */
 export function printRoutes(router: Router, app: AppContext): void {
@@ -35,9 +34,6 @@ export function printRoutes(router: Router, app: AppContext): void {
       send(response, 'text/csv', `${file}.csv`, toCsv(recipe, library));
     } else if (kind === 'card.pdf') {
       const { gauges } = await checkPublished(app.db, recipe);
-      const [shop] = await sql(app.db).rows<{ value: string }>(
-        "SELECT value FROM setting WHERE name = 'shop_name'",
-      );
       const notes = await openNotes(app.db, recipe.id);
       const pdf = await recipeCard({
         recipe,
@@ -45,7 +41,7 @@ export function printRoutes(router: Router, app: AppContext): void {
         gauges,
         notes,
         units,
-        shop: shop?.value ?? '',
+        shop: await shopName(app.db),
       });
       sendPdf(response, `${file}.pdf`, pdf);
     } else throw notFound('This kind of file');

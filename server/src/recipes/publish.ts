@@ -1,4 +1,3 @@
-import { sql } from '../platform/sql.js';
 import { v7 as uuid } from 'uuid';
 import { blocking, checkRecipe, type Ingredient } from '@zest/core';
 import {
@@ -16,9 +15,16 @@ import { DUPLICATE_KEY, errnoOf, type Db, type Transaction } from '../platform/d
 import { announce } from '../platform/live.js';
 import { invalid, stale } from '../platform/problem.js';
 import { chosenBook, houseLimits } from '../platform/settings.js';
-import { mustFindRecipeDraft } from './drafts.js';
-import { readLibrary } from './library.js';
-import { addRecipe, addVersion, findRecipe, type Publication } from './store.js';
+import { readLibrary } from './store/library.js';
+import {
+  addRecipe,
+  addVersion,
+  findRecipe,
+  type Publication,
+  recipeOfVersion,
+  renameRecipe,
+} from './store/recipes.js';
+import { mustFindRecipeDraft, deleteDraft } from './store/drafts.js';
 
 /**
  * Publishes a draft as a version that never changes. Every guard that holds is named at its field;
@@ -46,10 +52,10 @@ export async function publishRecipe(
     const document = await mustObey(tx, draft, library, body.signed);
     const by: Publication = { at: now, personId: person.id, reason: body.reason, signed: body.signed };
     await writeVersion(tx, draft, body.id, document, by);
-    await sql(tx).write('DELETE FROM recipe_draft WHERE id = :draftId', { draftId });
+    await deleteDraft(tx, draftId);
     announce(tx, now, { topic: 'recipes' });
   });
-  return recipeOf(app.db, body.id);
+  return recipeOfVersion(app.db, body.id);
 }
 
 async function mustObey(
@@ -139,10 +145,7 @@ async function writeVersion(
       { id: draft.recipeId, versionId, versionNo: (current?.versionNo ?? 0) + 1, document },
       by,
     );
-    await sql(tx).write('UPDATE recipe SET name = :name WHERE id = :id', {
-      id: draft.recipeId,
-      name: draft.name,
-    });
+    await renameRecipe(tx, draft.recipeId, draft.name);
   } catch (error) {
     if (errnoOf(error) !== DUPLICATE_KEY) throw error;
     throw invalid([
@@ -152,16 +155,6 @@ async function writeVersion(
       },
     ]);
   }
-}
-
-async function recipeOf(db: Db, versionId: string): Promise<string> {
-  const [row] = await sql(db).rows<{ id: string }>(
-    'SELECT recipe_id AS id FROM recipe_version WHERE id = :versionId',
-    {
-      versionId,
-    },
-  );
-  return row?.id ?? '';
 }
 
 /** What speaks against a published recipe today: its book or its ingredients may have changed since. */

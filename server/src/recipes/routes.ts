@@ -3,22 +3,19 @@ import { ROUTES } from '@zest/contract';
 import type { AppContext } from '../platform/app-context.js';
 import { mount } from '../platform/mount.js';
 import { notFound } from '../platform/problem.js';
-import {
-  addRecipeDraft,
-  changeRecipeDraft,
-  listRecipeDrafts,
-  mustFindRecipeDraft,
-  removeRecipeDraft,
-} from './drafts.js';
+import { addRecipeDraft, changeRecipeDraft, removeRecipeDraft } from './drafts.js';
 import { importRecipe } from './files.js';
-import { changeIngredient, listIngredients, mustFindIngredient } from './library.js';
-import { addNote, addTasting, openNotes, settleNote } from './notes.js';
-import { addPreBlend, findPreBlendLot, makePreBlend } from './pre-blend.js';
+import { changeIngredient, listIngredients, mustFindIngredient } from './store/library.js';
+import { addNote, addTasting, settleNote } from './notes.js';
+import { addPreBlend, makePreBlend } from './pre-blend.js';
 import { printRoutes } from './print-routes.js';
 import { publishRecipe } from './publish.js';
 import { readRules, setRules } from './rules.js';
-import { findRecipe, listRecipes } from './store.js';
+import { findRecipe, listRecipes } from './store/recipes.js';
 import { readStory, type MadeBatches } from './story.js';
+import { listRecipeDrafts, mustFindRecipeDraft } from './store/drafts.js';
+import { openNotes } from './store/notes.js';
+import { findPreBlendLot } from './store/pre-blends.js';
 
 /** @param made batches of a recipe as they were made, from the area that knows batches */
 export function recipeRoutes(router: Router, app: AppContext, made: MadeBatches): void {

@@ -2,8 +2,8 @@ import { asMade, casingWords, compareRecipes, declaration, type MadeBatch } from
 import type { RecipeStory } from '@zest/contract';
 import type { Db } from '../platform/database.js';
 import { notFound } from '../platform/problem.js';
-import { openNotes, listTastings } from './notes.js';
-import { findRecipe, listVersions, readFamily } from './store.js';
+import { findRecipe, listVersions, readFamily } from './store/recipes.js';
+import { openNotes, listTastings } from './store/notes.js';
 
 /** The last batches of a recipe, the newest first. */
 export type MadeBatches = (recipeId: string) => Promise<MadeBatch[]>;

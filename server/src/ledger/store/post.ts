@@ -119,7 +119,7 @@ function foundTransfer(
 }
 
 /** Writes the rows; those of a batch carry the number of the fact that is being made. */
-export function insertTransfers(tx: Transaction, now: Date, transfers: readonly NewTransfer[]): void {
+function insertTransfers(tx: Transaction, now: Date, transfers: readonly NewTransfer[]): void {
   sql(tx).deferMany(
     `INSERT INTO transfer (id, from_account, to_account, amount, at, recorded_at, batch_id, step_id, line_id,
        person_id, device_id, reading_id, with_id, how, reverses_id, reason, n) VALUES ?`,

@@ -7,7 +7,7 @@ import { useLiveQueries } from '../../data/live.js';
 import { Loading } from '../../ui/Loading.js';
 import { Trouble } from '../../ui/Trouble.js';
 import { useUnits } from '../../ui/units.js';
-import { useBatch } from '../batches/use-batch.js';
+import { useBatch } from '../batches/index.js';
 import { WeightRibbon } from '../../kit/weight-ribbon/WeightRibbon.js';
 import { BenchFrame } from './BenchFrame.js';
 import { usePending, type Pending } from './pending.js';

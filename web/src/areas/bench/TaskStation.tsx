@@ -7,7 +7,7 @@ import { useScan, useShortcut } from '../../ui/shortcuts.js';
 import { COLOUR, NUMERALS, SHORT } from '../../ui/theme.js';
 import { Tick, Triangle } from '../../ui/Trouble.js';
 import { useUnits, type Units } from '../../ui/units.js';
-import { ReverseDialog } from '../batches/ReverseDialog.js';
+import { ReverseDialog } from '../batches/index.js';
 import { CasingStrip } from '../../kit/casing-strip/CasingStrip.js';
 import { Secondary } from './BenchButtons.js';
 import { BenchFrame } from './BenchFrame.js';

@@ -10,9 +10,9 @@ import { Loading } from '../../ui/Loading.js';
 import { COLOUR, MATERIAL_FILL, NUMERALS } from '../../ui/theme.js';
 import { Triangle, Trouble } from '../../ui/Trouble.js';
 import { useUnits } from '../../ui/units.js';
-import { EntryList } from '../batches/EntryList.js';
+import { EntryList } from '../batches/index.js';
 import { Learned } from './Learned.js';
-import { useBatch } from '../batches/use-batch.js';
+import { useBatch } from '../batches/index.js';
 import { WeightRibbon } from '../../kit/weight-ribbon/WeightRibbon.js';
 
 /** Where the kilograms of one batch went, what it yielded and what it cost. */

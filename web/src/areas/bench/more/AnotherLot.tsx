@@ -6,7 +6,7 @@ import { useScan } from '../../../ui/shortcuts.js';
 import { Trouble } from '../../../ui/Trouble.js';
 import { useUnits } from '../../../ui/units.js';
 import { Choices } from './Choices.js';
-import type { MoreProps } from './MorePanel.js';
+import type { MoreProps } from './more-props.js';
 import { useBatchCommand } from './use-batch-command.js';
 import { queries } from '../../../data/queries.js';
 

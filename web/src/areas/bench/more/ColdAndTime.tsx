@@ -1,7 +1,7 @@
 import { markEntry } from '../entries.js';
 import { CHILL, SOAK } from '../timers.js';
 import { Choices } from './Choices.js';
-import type { MoreProps } from './MorePanel.js';
+import type { MoreProps } from './more-props.js';
 
 const CHILL_MINUTES = 20;
 const MACHINE_MINUTES = 5;

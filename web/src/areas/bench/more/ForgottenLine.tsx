@@ -7,7 +7,7 @@ import { Trouble } from '../../../ui/Trouble.js';
 import { useUnits } from '../../../ui/units.js';
 import { Choices } from './Choices.js';
 import { forgottenLines } from './forgotten-lines.js';
-import type { MoreProps } from './MorePanel.js';
+import type { MoreProps } from './more-props.js';
 import { useBatchCommand } from './use-batch-command.js';
 
 const MINUTES = [2, 4, 6, 10];

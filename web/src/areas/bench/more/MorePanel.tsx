@@ -3,9 +3,7 @@ import Button from '@mui/material/Button';
 import Dialog from '@mui/material/Dialog';
 import { useState } from 'react';
 import { traitsOf } from '@zest/core';
-import type { BatchView, LineView, StepView } from '@zest/contract';
 import { Secondary } from '../BenchButtons.js';
-import type { Pending } from '../pending.js';
 import { AnotherLot } from './AnotherLot.js';
 import { Choices } from './Choices.js';
 import { ColdAndTime } from './ColdAndTime.js';
@@ -16,17 +14,7 @@ import { SomethingElse } from './SomethingElse.js';
 import { Substitute } from './Substitute.js';
 import { TubLabels } from './TubLabels.js';
 import { WentWrong } from './WentWrong.js';
-
-export interface MoreProps {
-  sheet: BatchView;
-  step: StepView;
-  pending: Pending;
-  /** The line that is being weighed; absent where nothing is. */
-  line?: LineView | undefined;
-  onClose: () => void;
-  /** Goes to a task of the step, such as weighing what is left over. */
-  onTask?: (id: string) => void;
-}
+import type { MoreProps } from './more-props.js';
 
 const WAYS = {
   lot: { name: 'Another lot', about: 'the rest of this line from a scanned or tapped lot', View: AnotherLot },

@@ -2,7 +2,7 @@ import Box from '@mui/material/Box';
 import { useState } from 'react';
 import { markEntry } from '../entries.js';
 import { Choices } from './Choices.js';
-import type { MoreProps } from './MorePanel.js';
+import type { MoreProps } from './more-props.js';
 
 const REASONS = ['Made tomorrow', 'Machine stopped', 'Not enough of it', 'Went to another product'];
 

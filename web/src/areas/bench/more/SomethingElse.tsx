@@ -13,7 +13,7 @@ import { showOnScale } from '../scales.js';
 import { useTyped } from '../typed.js';
 import { useScale } from '../use-scale.js';
 import { Choices } from './Choices.js';
-import type { MoreProps } from './MorePanel.js';
+import type { MoreProps } from './more-props.js';
 import { useBatchCommand } from './use-batch-command.js';
 import { queries } from '../../../data/queries.js';
 

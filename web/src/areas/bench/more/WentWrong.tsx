@@ -3,7 +3,7 @@ import { useState } from 'react';
 import { DEFECTS, causesOf, type Defect } from '@zest/core';
 import { markEntry } from '../entries.js';
 import { Choices } from './Choices.js';
-import type { MoreProps } from './MorePanel.js';
+import type { MoreProps } from './more-props.js';
 
 const WHAT: Record<Defect, { name: string; about: string }> = {
   burst: { name: 'A burst', about: 'the casing failed' },

@@ -10,7 +10,7 @@ import { deviceTime } from '../../../data/device-time.js';
 import { useShortcut } from '../../../ui/shortcuts.js';
 import { SHORT } from '../../../ui/theme.js';
 import { useUnits } from '../../../ui/units.js';
-import { ReverseDialog } from '../../batches/ReverseDialog.js';
+import { ReverseDialog } from '../../batches/index.js';
 import { Keypad } from '../../../kit/keypad/Keypad.js';
 import { BandBar } from '../BandBar.js';
 import { Primary, Secondary } from '../BenchButtons.js';

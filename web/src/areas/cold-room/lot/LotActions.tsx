@@ -16,11 +16,6 @@ import { StateDialog } from './StateDialog.js';
 import { StatusDialog } from './StatusDialog.js';
 import { WriteOffDialog } from './WriteOffDialog.js';
 
-export interface LotDialogFor {
-  lot: LotDetail;
-  onClose: () => void;
-}
-
 const DIALOGS = {
   chill: ChillDialog,
   prepare: PrepareDialog,

@@ -10,7 +10,7 @@ import { command } from '../../../data/command.js';
 import { NUMERALS } from '../../../ui/theme.js';
 import { useUnits } from '../../../ui/units.js';
 import { ActionDialog } from '../../../ui/ActionDialog.js';
-import type { LotDialogFor } from './LotActions.js';
+import type { LotDialogFor } from './dialog-for.js';
 import { MassField, NumberField, TemperatureField } from '../../../ui/fields.js';
 import { useStockCommand } from '../../../data/use-stock-command.js';
 import { queries } from '../../../data/queries.js';

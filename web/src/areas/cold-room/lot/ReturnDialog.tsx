@@ -3,7 +3,7 @@ import { ROUTES } from '@zest/contract';
 import { command } from '../../../data/command.js';
 import { useUnits } from '../../../ui/units.js';
 import { ActionDialog } from '../../../ui/ActionDialog.js';
-import type { LotDialogFor } from './LotActions.js';
+import type { LotDialogFor } from './dialog-for.js';
 import { MassField } from '../../../ui/fields.js';
 import { useStockCommand } from '../../../data/use-stock-command.js';
 

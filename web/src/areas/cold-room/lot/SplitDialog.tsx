@@ -7,7 +7,7 @@ import { command } from '../../../data/command.js';
 import { Triangle } from '../../../ui/Trouble.js';
 import { useUnits } from '../../../ui/units.js';
 import { ActionDialog } from '../../../ui/ActionDialog.js';
-import type { LotDialogFor } from './LotActions.js';
+import type { LotDialogFor } from './dialog-for.js';
 import { MassField, NumberField } from '../../../ui/fields.js';
 import { useStockCommand } from '../../../data/use-stock-command.js';
 

@@ -4,7 +4,7 @@ import { useState } from 'react';
 import { ROUTES } from '@zest/contract';
 import { command } from '../../../data/command.js';
 import { ActionDialog } from '../../../ui/ActionDialog.js';
-import type { LotDialogFor } from './LotActions.js';
+import type { LotDialogFor } from './dialog-for.js';
 import { useStockCommand } from '../../../data/use-stock-command.js';
 
 /** Freezes a lot, or has it thawed; a second freeze needs a reason. */

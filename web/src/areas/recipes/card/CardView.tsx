@@ -13,7 +13,7 @@ import { COLOUR, NUMERALS } from '../../../ui/theme.js';
 import { Triangle } from '../../../ui/Trouble.js';
 import { useUnits } from '../../../ui/units.js';
 import { GaugeBar } from '../../../kit/gauge/GaugeBar.js';
-import type { ViewProps } from './RecipePage.js';
+import type { ViewProps } from './view-props.js';
 import { useShopTime } from '../../../ui/shop-time.js';
 
 /** The card as somebody reads it: lines in three units, steps, limits. */

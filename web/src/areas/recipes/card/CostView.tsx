@@ -9,7 +9,7 @@ import { NumberField } from '../../../ui/fields.js';
 import { COLOUR, NUMERALS } from '../../../ui/theme.js';
 import { Triangle } from '../../../ui/Trouble.js';
 import { useUnits } from '../../../ui/units.js';
-import type { ViewProps } from './RecipePage.js';
+import type { ViewProps } from './view-props.js';
 import { outcomeOf, twoTrimPrice, type Outcome } from './what-if.js';
 import { queries } from '../../../data/queries.js';
 

@@ -10,7 +10,7 @@ import { COLOUR, NUMERALS } from '../../../ui/theme.js';
 import { Tick, Triangle, Trouble } from '../../../ui/Trouble.js';
 import { useUnits } from '../../../ui/units.js';
 import { NoteDialog } from './NoteDialog.js';
-import type { ViewProps } from './RecipePage.js';
+import type { ViewProps } from './view-props.js';
 import { TastingDialog } from './TastingDialog.js';
 import { useStoryCommand } from './use-story-command.js';
 import { useShopTime } from '../../../ui/shop-time.js';

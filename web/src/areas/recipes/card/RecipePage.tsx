@@ -21,6 +21,7 @@ import { MadeView } from './MadeView.js';
 import { ScaleView } from './ScaleView.js';
 import { VersionsView } from './VersionsView.js';
 import { queries } from '../../../data/queries.js';
+import type { ViewProps } from './view-props.js';
 
 const VIEWS = ['The card', 'Scale it', 'As it is made', 'Label and cost', 'Versions'] as const;
 
@@ -34,12 +35,6 @@ export default function RecipePage() {
   if (failed) return <Trouble error={failed} again={() => void story.refetch()} />;
   if (!story.data || !library.data || !rules.data) return <Loading what="Fetching the card" />;
   return <RecipeSheet story={story.data} library={library} rules={rules.data} />;
-}
-
-export interface ViewProps {
-  story: RecipeStory;
-  library: ReturnType<typeof useLibrary>;
-  check: ReturnType<typeof checkRecipe>;
 }
 
 interface RecipeSheetProps {

@@ -17,7 +17,7 @@ import { MassField, NumberField } from '../../../ui/fields.js';
 import { COLOUR, NUMERALS } from '../../../ui/theme.js';
 import { Triangle } from '../../../ui/Trouble.js';
 import { useUnits } from '../../../ui/units.js';
-import type { ViewProps } from './RecipePage.js';
+import type { ViewProps } from './view-props.js';
 import { queries } from '../../../data/queries.js';
 
 const WANTED_WORDS: Record<WantedKind, string> = {

@@ -5,7 +5,7 @@ import { useState } from 'react';
 import { Link } from 'react-router';
 import { compareRecipes, type Difference } from '@zest/core';
 import { COLOUR } from '../../../ui/theme.js';
-import type { ViewProps } from './RecipePage.js';
+import type { ViewProps } from './view-props.js';
 import { useUnits } from '../../../ui/units.js';
 import { useShopTime } from '../../../ui/shop-time.js';
 

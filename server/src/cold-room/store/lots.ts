@@ -1,8 +1,8 @@
-import { sql } from '../platform/sql.js';
+import { sql } from '../../platform/sql.js';
 import { chillClock, shopDay, urgency } from '@zest/core';
 import type { TrimLot } from '@zest/contract';
-import type { Db } from '../platform/database.js';
-import { shopTime, type ShopTime } from '../platform/shop-time.js';
+import type { Db } from '../../platform/database.js';
+import { shopTime, type ShopTime } from '../../platform/shop-time.js';
 
 export interface LotRow extends Omit<
   TrimLot,

@@ -1,12 +1,12 @@
-import { sql } from '../platform/sql.js';
+import { sql } from '../../platform/sql.js';
 import { arrivalLimit } from '@zest/core';
 import type { LotDetail } from '@zest/contract';
-import type { Db } from '../platform/database.js';
-import { notFound } from '../platform/problem.js';
-import { shopBook } from '../platform/settings.js';
-import { storiesOf } from './fat-tests.js';
-import { findLots, toLot } from './store.js';
-import { shopTime } from '../platform/shop-time.js';
+import type { Db } from '../../platform/database.js';
+import { notFound } from '../../platform/problem.js';
+import { shopBook } from '../../platform/settings.js';
+import { storiesOf } from '../fat-tests.js';
+import { findLots, toLot } from './lots.js';
+import { shopTime } from '../../platform/shop-time.js';
 
 /** One lot with its history, its fat story, its parents and where it went. */
 export async function readLot(db: Db, id: string, now: Date): Promise<LotDetail> {

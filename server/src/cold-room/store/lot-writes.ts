@@ -1,10 +1,10 @@
-import { sql } from '../platform/sql.js';
+import { sql } from '../../platform/sql.js';
 import { v7 as uuid } from 'uuid';
-import { addAccounts, addBalanceRows, postTransfers, type NewTransfer } from '../ledger/index.js';
-import type { Db, Transaction } from '../platform/database.js';
-import { conflict, invalid, notFound } from '../platform/problem.js';
-import { kg } from '../platform/words.js';
-import { addLot, lockLot, nextLotCode, type LotRow, type NewLot } from './store.js';
+import { addAccounts, addBalanceRows, postTransfers, type NewTransfer } from '../../ledger/index.js';
+import type { Db, Transaction } from '../../platform/database.js';
+import { conflict, invalid, notFound } from '../../platform/problem.js';
+import { kg } from '../../platform/words.js';
+import { addLot, lockLot, nextLotCode, type LotRow, type NewLot } from './lots.js';
 
 /** Makes a lot with its account and its row of stock, empty. */
 export async function makeLot(tx: Db, lot: NewLot): Promise<void> {
@@ -175,4 +175,17 @@ export function mustNotBeRejected(lot: LotRow): void {
   if (lot.status === 'rejected') {
     throw conflict('rejected', `${lot.trimName} ${lot.code} is rejected; write it off or send it back.`);
   }
+}
+
+export async function setBaseFat(
+  tx: Transaction,
+  id: string,
+  fat: { fatPct: number; fatSd: number },
+  knownBy: string,
+): Promise<void> {
+  await sql(tx).write(
+    `UPDATE lot SET fat_pct = :fatPct, fat_sd = :fatSd, fat_known_by = :knownBy, base_fat_pct = :fatPct,
+       base_fat_sd = :fatSd, base_fat_known_by = :knownBy, version = version + 1 WHERE id = :id`,
+    { id, ...fat, knownBy },
+  );
 }

@@ -1,6 +1,6 @@
-import { sql } from '../platform/sql.js';
-import type { Db } from '../platform/database.js';
-import { CASINGS, INGREDIENTS, TRIMS } from './catalogue.js';
+import { sql } from '../../platform/sql.js';
+import type { Db } from '../../platform/database.js';
+import { CASINGS, INGREDIENTS, TRIMS } from '../catalogue.js';
 
 export async function addCatalogue(
   db: Db,

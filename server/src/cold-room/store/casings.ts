@@ -1,10 +1,10 @@
-import { sql } from '../platform/sql.js';
+import { sql } from '../../platform/sql.js';
 import type { NewCasing, Person } from '@zest/contract';
-import type { AppContext } from '../platform/app-context.js';
-import { once } from '../platform/commands.js';
-import { DUPLICATE_KEY, errnoOf, type Db } from '../platform/database.js';
-import { announce } from '../platform/live.js';
-import { invalid } from '../platform/problem.js';
+import type { AppContext } from '../../platform/app-context.js';
+import { once } from '../../platform/commands.js';
+import { DUPLICATE_KEY, errnoOf, type Db } from '../../platform/database.js';
+import { announce } from '../../platform/live.js';
+import { invalid } from '../../platform/problem.js';
 
 interface CasingKind {
   casingId: string;

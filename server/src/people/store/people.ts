@@ -1,6 +1,6 @@
-import { sql } from '../platform/sql.js';
+import { sql } from '../../platform/sql.js';
 import type { Person, Role } from '@zest/contract';
-import type { Db } from '../platform/database.js';
+import type { Db } from '../../platform/database.js';
 
 export interface Credentials {
   name: string;

@@ -1,8 +1,8 @@
-import { sql } from '../platform/sql.js';
+import { sql, type Transaction } from '../../platform/sql.js';
 import { recipeDocument, type Recipe, type RecipeDocument } from '@zest/contract';
 import { timesDose } from '@zest/core';
-import type { Db } from '../platform/database.js';
-import { parsed } from '../platform/json.js';
+import type { Db } from '../../platform/database.js';
+import { parsed } from '../../platform/json.js';
 
 interface RecipeRow {
   id: string;
@@ -135,4 +135,26 @@ export async function readFamily(db: Db, recipeId: string): Promise<Family> {
 
 function read(row: RecipeRow): Recipe {
   return { ...row, document: recipeDocument.parse(row.document) };
+}
+
+export async function isRecipe(db: Db, id: string): Promise<boolean> {
+  return (await sql(db).rows('SELECT id FROM recipe WHERE id = :id', { id })).length > 0;
+}
+
+export async function isVersion(db: Db, id: string): Promise<boolean> {
+  return (await sql(db).rows('SELECT id FROM recipe_version WHERE id = :id', { id })).length > 0;
+}
+
+/** @throws the database's DUPLICATE_KEY when another has this name */
+export async function renameRecipe(tx: Transaction, id: string, name: string): Promise<void> {
+  await sql(tx).write('UPDATE recipe SET name = :name WHERE id = :id', { id, name });
+}
+
+/** The recipe that a version is of; empty when there is none. */
+export async function recipeOfVersion(db: Db, versionId: string): Promise<string> {
+  const [row] = await sql(db).rows<{ id: string }>(
+    'SELECT recipe_id AS id FROM recipe_version WHERE id = :versionId',
+    { versionId },
+  );
+  return row?.id ?? '';
 }

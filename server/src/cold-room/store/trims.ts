@@ -1,11 +1,11 @@
-import { sql } from '../platform/sql.js';
+import { sql } from '../../platform/sql.js';
 import { arrivalLimit, type BookId } from '@zest/core';
 import type { NewTrim, Person, Trim } from '@zest/contract';
-import type { AppContext } from '../platform/app-context.js';
-import { once } from '../platform/commands.js';
-import { DUPLICATE_KEY, errnoOf, type Db } from '../platform/database.js';
-import { invalid, notFound } from '../platform/problem.js';
-import { shopBook } from '../platform/settings.js';
+import type { AppContext } from '../../platform/app-context.js';
+import { once } from '../../platform/commands.js';
+import { DUPLICATE_KEY, errnoOf, type Db } from '../../platform/database.js';
+import { invalid, notFound } from '../../platform/problem.js';
+import { shopBook } from '../../platform/settings.js';
 
 /** Kinds of trim the shop knows, with the warmest a fresh delivery of each may come. */
 export async function listTrims(db: Db, book: BookId): Promise<Trim[]> {
@@ -35,5 +35,14 @@ export async function addTrim(app: AppContext, person: Person, body: NewTrim): P
   });
   const trim = (await listTrims(app.db, await shopBook(app.db))).find((t) => t.id === body.id);
   if (!trim) throw notFound('This trim');
+  return trim;
+}
+
+/** A trim of the shop by its id. */
+export async function findTrim(db: Db, id: string): Promise<{ name: string; fatPct: number } | undefined> {
+  const [trim] = await sql(db).rows<{ name: string; fatPct: number }>(
+    'SELECT name, CAST(fat_pct AS DOUBLE) AS fatPct FROM trim_kind WHERE id = :id',
+    { id },
+  );
   return trim;
 }

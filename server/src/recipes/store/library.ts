@@ -1,11 +1,11 @@
-import { sql } from '../platform/sql.js';
+import { sql } from '../../platform/sql.js';
 import { PLAIN_FACTS, preBlendFacts, type Ingredient, type IngredientFacts } from '@zest/core';
 import { ingredientFacts, type LibraryItem } from '@zest/contract';
-import type { AppContext } from '../platform/app-context.js';
-import type { Db } from '../platform/database.js';
-import { parsed } from '../platform/json.js';
-import { announce } from '../platform/live.js';
-import { invalid, notFound, stale } from '../platform/problem.js';
+import type { AppContext } from '../../platform/app-context.js';
+import type { Db } from '../../platform/database.js';
+import { parsed } from '../../platform/json.js';
+import { announce } from '../../platform/live.js';
+import { invalid, notFound, stale } from '../../platform/problem.js';
 
 interface IngredientRow {
   id: string;

@@ -1,8 +1,8 @@
 import { SHOP_ACCOUNTS } from '@zest/core';
-import { sql } from '../platform/sql.js';
+import { sql } from '../../platform/sql.js';
 import { v7 as uuid } from 'uuid';
 import type { FatBase, FatFigure } from '@zest/core';
-import type { Db } from '../platform/database.js';
+import type { Db } from '../../platform/database.js';
 
 export interface TestRow extends FatFigure {
   id: string;

@@ -1,0 +1,111 @@
+import { SHOP_ACCOUNTS } from '@zest/core';
+import type { CustomerTicket } from '@zest/contract';
+import type { Db, Transaction } from '../../platform/database.js';
+import { sql } from '../../platform/sql.js';
+
+interface SaleEntry {
+  id: string;
+  customer: string;
+  from: string;
+  to: string;
+  massMg: number;
+  price: number;
+  now: Date;
+  personId: string;
+}
+
+export async function insertSale(tx: Transaction, sale: SaleEntry): Promise<void> {
+  await sql(tx).write(
+    `INSERT INTO sale (id, customer, from_lot_id, to_lot_id, mass_mg, price_minor, at, person_id)
+     VALUES (:id, :customer, :from, :to, :massMg, :price, :now, :personId)`,
+    { ...sale },
+  );
+}
+
+interface FlowRow {
+  owner: string;
+  kind: string;
+  incoming: number;
+  amount: string;
+}
+
+/** A ticket for every customer: brought, usable, sold in, back, binned, and what is still here. */
+export async function listTickets(db: Db): Promise<CustomerTicket[]> {
+  const owners = await sql(db).rows<{ owner: string; inStockMg: string }>(
+    `SELECT l.owner, SUM(b.amount) AS inStockMg FROM lot l JOIN balance b ON b.account_id = l.account_id
+     WHERE l.owner IS NOT NULL GROUP BY l.owner ORDER BY MAX(l.received_at) DESC`,
+  );
+  if (owners.length === 0) return [];
+  const flows = await sql(db).rows<FlowRow>(
+    `SELECT l.owner, a.kind, t.to_account = l.account_id AS incoming, SUM(t.amount) AS amount
+     FROM lot l JOIN transfer t ON l.account_id IN (t.from_account, t.to_account)
+     JOIN account a ON a.id = IF(t.to_account = l.account_id, t.from_account, t.to_account)
+     WHERE l.owner IS NOT NULL AND a.kind IN ('customer', 'supplier', 'loss') GROUP BY l.owner, a.kind, incoming`,
+  );
+  const prepared = await sql(db).rows<{ owner: string; grossMg: string; usableMg: string }>(
+    `SELECT l.owner, SUM(p.gross_mg) AS grossMg, SUM(p.usable_mg) AS usableMg
+     FROM preparation p JOIN lot l ON l.id = p.lot_id WHERE l.owner IS NOT NULL GROUP BY l.owner`,
+  );
+  const sales = await salesOf(db);
+  const batches = await sql(db).rows<{
+    owner: string;
+    id: string;
+    number: number;
+    product: string;
+    state: string;
+    outMg: number;
+  }>(
+    `SELECT b.owner, b.id, b.number, r.name AS product, b.state, COALESCE(s.amount, 0) AS outMg
+     FROM batch b JOIN recipe_version v ON v.id = b.recipe_version_id JOIN recipe r ON r.id = v.recipe_id
+     LEFT JOIN lot l ON l.batch_id = b.id AND l.kind = 'product' LEFT JOIN balance s ON s.account_id = l.account_id
+     WHERE b.owner IS NOT NULL ORDER BY b.number DESC`,
+  );
+  return owners.map(({ owner, inStockMg }) => {
+    const flow = (kind: string, incoming: number) =>
+      Number(flows.find((f) => f.owner === owner && f.kind === kind && f.incoming === incoming)?.amount ?? 0);
+    const brought = flow('customer', 1) + flow('supplier', 1);
+    const trimmed = prepared.find((p) => p.owner === owner);
+    const sold = sales.filter((s) => s.customer === owner);
+    return {
+      customer: owner,
+      broughtMg: brought,
+      usableMg: brought - Number(trimmed?.grossMg ?? 0) + Number(trimmed?.usableMg ?? 0),
+      sold: sold.map(({ customer: _customer, ...s }) => ({ ...s, at: s.at.toISOString() })),
+      soldMinor: sold.reduce((sum, s) => sum + s.minor, 0),
+      returnedMg: flow('customer', 0),
+      binnedMg: flow('loss', 0),
+      inStockMg: Number(inStockMg),
+      batches: batches.filter((b) => b.owner === owner).map(({ owner: _owner, ...b }) => b),
+    };
+  });
+}
+
+interface SaleRow {
+  customer: string;
+  name: string;
+  massMg: number;
+  priceMinorPerKg: number;
+  minor: number;
+  at: Date;
+}
+
+/** Trim sold by hand, and the seasoning and casing of the shop that went into customers' batches. */
+async function salesOf(db: Db): Promise<SaleRow[]> {
+  const trims = await sql(db).rows<Omit<SaleRow, 'minor'>>(
+    `SELECT s.customer, CONCAT(t.name, ' ', l.code) AS name, s.mass_mg AS massMg, s.price_minor AS priceMinorPerKg, s.at
+     FROM sale s JOIN lot l ON l.id = s.to_lot_id JOIN trim_kind t ON t.id = l.trim_id ORDER BY s.at`,
+  );
+  const goods = await sql(db).rows<Omit<SaleRow, 'minor' | 'massMg'> & { massMg: string }>(
+    `SELECT b.owner AS customer, CONCAT(i.name, ', batch ', b.number) AS name,
+       SUM(IF(t.from_account = l.account_id, t.amount, -t.amount)) AS massMg, l.price_minor AS priceMinorPerKg,
+       MIN(t.at) AS at
+     FROM batch b JOIN transfer t ON t.batch_id = b.id
+     JOIN lot l ON l.account_id IN (t.from_account, t.to_account) AND l.kind = 'ingredient'
+     JOIN ingredient i ON i.id = l.ingredient_id
+     WHERE b.owner IS NOT NULL AND t.from_account <> :found AND l.price_minor > 0
+     GROUP BY b.id, l.id HAVING massMg > 0`,
+    { found: SHOP_ACCOUNTS.found },
+  );
+  const all = [...trims, ...goods.map((g) => ({ ...g, massMg: Number(g.massMg) }))];
+  return all.map((s) => ({ ...s, minor: Math.round((s.massMg / 1e6) * s.priceMinorPerKg) }));
+}

@@ -1,0 +1,55 @@
+import type { TrimLot } from '@zest/contract';
+import type { Db, Transaction } from '../../platform/database.js';
+import { sql } from '../../platform/sql.js';
+
+/** What is released begins its minutes out of the chill again. */
+export async function writeStatus(
+  tx: Transaction,
+  lot: { id: string; status: TrimLot['status']; reason: string | null; tempC: number | null },
+): Promise<void> {
+  await sql(tx).write(
+    `UPDATE lot SET status = :status, hold_reason = :reason, temp_c = COALESCE(:tempC, temp_c),
+       out_ms = IF(:status = 'available', 0, out_ms), version = version + 1 WHERE id = :id`,
+    { ...lot },
+  );
+}
+
+export async function takeOut(tx: Transaction, id: string, now: Date): Promise<void> {
+  await sql(tx).write('UPDATE lot SET out_since = :now, version = version + 1 WHERE id = :id', { id, now });
+}
+
+/** @param hold why it is held from now on; null leaves its status */
+export async function bringBack(
+  tx: Transaction,
+  lot: { id: string; outMs: number; tempC: number; hold: string | null },
+): Promise<void> {
+  await sql(tx).write(
+    `UPDATE lot SET out_ms = :outMs, out_since = NULL, temp_c = :tempC, version = version + 1,
+       status = IF(:hold IS NULL, status, 'hold'), hold_reason = COALESCE(:hold, hold_reason) WHERE id = :id`,
+    { ...lot },
+  );
+}
+
+/** What is thawed counts as its weight before the drip. */
+export async function writeState(tx: Transaction, id: string, state: 'frozen' | 'thawed'): Promise<void> {
+  await sql(tx).write(
+    `UPDATE lot SET state = :state, weight_known = IF(:state = 'thawed', 'pre-thaw', weight_known),
+       version = version + 1 WHERE id = :id`,
+    { id, state },
+  );
+}
+
+export async function insertPhoto(
+  tx: Transaction,
+  photo: { id: string; lotId: string; image: Buffer; now: Date; personId: string },
+): Promise<void> {
+  await sql(tx).write(
+    'INSERT INTO lot_photo (id, lot_id, image, at, person_id) VALUES (:id, :lotId, :image, :now, :personId)',
+    { ...photo },
+  );
+}
+
+export async function readPhoto(db: Db, id: string): Promise<Buffer | undefined> {
+  const [row] = await sql(db).rows<{ image: Buffer }>('SELECT image FROM lot_photo WHERE id = :id', { id });
+  return row?.image;
+}

@@ -1,0 +1,3 @@
+export { EntryList } from './EntryList.js';
+export { ReverseDialog } from './ReverseDialog.js';
+export { useBatch } from './use-batch.js';

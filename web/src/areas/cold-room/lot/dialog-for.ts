@@ -1,0 +1,6 @@
+import type { LotDetail } from '@zest/contract';
+
+export interface LotDialogFor {
+  lot: LotDetail;
+  onClose: () => void;
+}
