@@ -286,11 +286,13 @@ describe('the interface of the server', () => {
   });
 
   it('sends a strict policy with a fresh nonce and allows the solver', async () => {
-    const one = (await request(shop.http).get('/api/v1/health')).headers['content-security-policy'] ?? '';
-    const two = (await request(shop.http).get('/api/v1/health')).headers['content-security-policy'] ?? '';
+    const policy = async (path: string) =>
+      (await request(shop.http).get(path)).headers['content-security-policy'] ?? '';
+    const [one, two] = [await policy('/batches'), await policy('/batches')];
     expect(one).toContain("script-src 'self' 'wasm-unsafe-eval'");
     expect(one).toMatch(/style-src 'self' 'nonce-[A-Za-z0-9+/=]+'/);
     expect(one).not.toBe(two);
+    expect(await policy('/api/v1/health')).toBe("default-src 'none'; frame-ancestors 'none'");
   });
 
   it('says so in one sentence when the database is away', async () => {

@@ -9,25 +9,51 @@ export function isTimeZone(zone: string): boolean {
   }
 }
 
-const FORMATS = new Map<string, Intl.DateTimeFormat>();
+/** Clocks are put forward and back on a quarter of an hour at the finest, ms. */
+const QUARTER_MS = 900_000;
+const KEPT_QUARTERS = 20_000;
 
-function partsIn(zone: string, instant: Date | string): Map<string, string> {
-  let format = FORMATS.get(zone);
-  if (!format) {
-    if (!isTimeZone(zone))
-      throw inputError('timeZone', `“${zone}” is not a time zone; one reads like Europe/London.`);
-    format = new Intl.DateTimeFormat('en-GB', {
-      timeZone: zone,
-      year: 'numeric',
-      month: '2-digit',
-      day: '2-digit',
-      hour: '2-digit',
-      minute: '2-digit',
-      hourCycle: 'h23',
-    });
-    FORMATS.set(zone, format);
+/** A zone with how far its clock is ahead of UTC in the quarters that were asked for, ms. */
+interface Zone {
+  format: Intl.DateTimeFormat;
+  aheadMs: Map<number, number>;
+}
+const ZONES = new Map<string, Zone>();
+
+function zoneOf(name: string): Zone {
+  const known = ZONES.get(name);
+  if (known) return known;
+  if (!isTimeZone(name))
+    throw inputError('timeZone', `“${name}” is not a time zone; one reads like Europe/London.`);
+  const format = new Intl.DateTimeFormat('en-GB', {
+    timeZone: name,
+    year: 'numeric',
+    month: '2-digit',
+    day: '2-digit',
+    hour: '2-digit',
+    minute: '2-digit',
+    hourCycle: 'h23',
+  });
+  const zone = { format, aheadMs: new Map<number, number>() };
+  ZONES.set(name, zone);
+  return zone;
+}
+
+/** The wall clock at an instant, as if it were UTC: `YYYY-MM-DDTHH:MM…`. */
+function wallClock(name: string, instant: Date | string): string {
+  const ms = new Date(instant).getTime();
+  const { format, aheadMs } = zoneOf(name);
+  const quarter = Math.floor(ms / QUARTER_MS);
+  let ahead = aheadMs.get(quarter);
+  if (ahead === undefined) {
+    const at = quarter * QUARTER_MS;
+    const part = new Map(format.formatToParts(at).map((p) => [p.type, Number(p.value)]));
+    const of = (type: Intl.DateTimeFormatPartTypes) => part.get(type) ?? 0;
+    ahead = Date.UTC(of('year'), of('month') - 1, of('day'), of('hour'), of('minute')) - at;
+    if (aheadMs.size >= KEPT_QUARTERS) aheadMs.clear();
+    aheadMs.set(quarter, ahead);
   }
-  return new Map(format.formatToParts(new Date(instant)).map((p) => [p.type, p.value]));
+  return new Date(ms + ahead).toISOString();
 }
 
 /**
@@ -39,8 +65,7 @@ function partsIn(zone: string, instant: Date | string): Map<string, string> {
  * @example shopDay('Pacific/Auckland', '2026-03-15T23:30:00Z') // '2026-03-16'
  */
 export function shopDay(zone: string, instant: Date | string): string {
-  const parts = partsIn(zone, instant);
-  return `${parts.get('year')}-${parts.get('month')}-${parts.get('day')}`;
+  return wallClock(zone, instant).slice(0, 10);
 }
 
 /**
@@ -50,8 +75,7 @@ export function shopDay(zone: string, instant: Date | string): string {
  * @throws InputError at `timeZone` for a zone that does not exist
  */
 export function shopClock(zone: string, instant: Date | string): string {
-  const parts = partsIn(zone, instant);
-  return `${parts.get('hour')}:${parts.get('minute')}`;
+  return wallClock(zone, instant).slice(11, 16);
 }
 
 /** A day so many days later, or earlier below 0; days are dates, not hours. */

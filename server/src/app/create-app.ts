@@ -32,9 +32,9 @@ const CALCULATIONS_A_MINUTE = 600;
 export function createApp(app: AppContext): Express {
   const server = express();
   server.disable('x-powered-by');
-  server.use(pinoHttp({ logger: app.log, autoLogging: { ignore: () => app.config.logLevel !== 'debug' } }));
+  if (app.config.logLevel === 'debug') server.use(pinoHttp({ logger: app.log }));
+  server.use('/api/v1', asData, api(app));
   server.use(withNonce, securityHeaders());
-  server.use('/api/v1', api(app));
   if (app.config.webRoot) serveInterface(server, app.config.webRoot);
   server.use((req) => {
     throw new HttpProblem(404, 'not-found', `There is nothing at ${req.path}.`);
@@ -68,6 +68,8 @@ function api(app: AppContext): express.Router {
     await app.hub.add(res);
     req.socket.setNoDelay(true);
   });
+  // A weight passes nothing that it does not need.
+  benchRoutes(router, app);
   router.use(compression({ filter: (req, res) => req.path !== '/events' && compression.filter(req, res) }));
   router.use(
     '/calc',
@@ -78,7 +80,6 @@ function api(app: AppContext): express.Router {
   blendRoutes(router, app);
   recipeRoutes(router, app, (recipeId) => madeBatches(app, recipeId));
   batchRoutes(router, app);
-  benchRoutes(router, app);
   deviceRoutes(router, app);
   calcRoutes(router);
   return router;
@@ -96,6 +97,13 @@ const sameOriginOnly: RequestHandler = (req, _res, next) => {
   if (foreign && req.method !== 'GET') {
     throw new HttpProblem(403, 'foreign-origin', 'Requests from other sites are refused.');
   }
+  next();
+};
+
+/** An answer of the interface is data: never a page, a script or a frame of anybody. */
+const asData: RequestHandler = (_req, res, next) => {
+  res.setHeader('X-Content-Type-Options', 'nosniff');
+  res.setHeader('Content-Security-Policy', "default-src 'none'; frame-ancestors 'none'");
   next();
 };
 

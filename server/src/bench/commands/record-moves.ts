@@ -1,5 +1,6 @@
 import { v7 as uuid } from 'uuid';
 import {
+  FIXED_ACCOUNTS,
   InputError,
   movesOf,
   type BatchFacts,
@@ -69,6 +70,8 @@ export function recordCasing(
 interface Plan {
   made: EntryMoves;
   moves: WrittenMove[];
+  /** Whether an account may have a balance: lots have, places and the world outside have none. */
+  counted: (account: string) => boolean;
 }
 
 /**
@@ -98,13 +101,18 @@ async function record(
           ...(move.derived ? { how: 'derived' as const, deviceId: null, readingId: null } : source),
           foundId: uuid(),
         }));
-        return { made, moves };
+        return { made, moves, counted: countedIn(facts) };
       },
-      write: (tx, { made, moves }) => {
-        writeMoves(tx, head, moves, () => {
+      takes: ({ made, counted }) => {
+        const [{ from, amount }] = made.moves;
+        return counted(from) ? { account: from, amount } : undefined;
+      },
+      write: (tx, { made, moves, counted }, taken) => {
+        const onFound = () => {
           found = true;
-        });
-        if (entry.kind !== 'out') useReserved(tx, batchId, made.moves[0]);
+        };
+        writeMoves(tx, head, moves, { counted, taken, onFound });
+        if (entry.kind !== 'out' && !taken) useReserved(tx, batchId, made.moves[0]);
         for (const reading of made.readings) writeReading(tx, head, { ...reading, load: 0, ...source });
         announceEntry(
           tx,
@@ -119,7 +127,7 @@ async function record(
               how: source.how,
             })),
           },
-          moves.map((m) => m.foundId),
+          moves.filter((m) => counted(m.from) && m.from !== taken?.account).map((m) => m.foundId),
         );
       },
     });
@@ -130,6 +138,17 @@ async function record(
   }
   void app.hub.poll();
   return { id: body.id, how: source.how, found };
+}
+
+const FIXED = FIXED_ACCOUNTS.map((a) => a.id);
+
+function countedIn({ steps, accounts }: BatchFacts): (account: string) => boolean {
+  const none = new Set<string | null>([
+    ...FIXED,
+    ...steps.flatMap((s) => [s.placeAccountId, s.casingAccountId]),
+    ...accounts.filter((a) => a.kind === 'gain').map((a) => a.id),
+  ]);
+  return (account) => !none.has(account);
 }
 
 function stepIdOf({ lines }: BatchFacts, entry: MovingEntry): string | undefined {

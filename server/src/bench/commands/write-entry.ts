@@ -6,7 +6,7 @@ import { UNTOUCHED, errnoOf, type Transaction } from '../../platform/database.js
 import { addNotice } from '../../platform/notices.js';
 import { notFound } from '../../platform/problem.js';
 import { clockTime } from '../../platform/shop-time.js';
-import { numberEntry, type EntryHead } from '../store/entries.js';
+import { numberAndTake, numberEntry, type EntryHead, type Taken } from '../store/entries.js';
 import { forgetFrame, frameOf } from '../store/frames.js';
 import { isLate } from './entry-rules.js';
 
@@ -18,7 +18,9 @@ export interface Entry<T> {
   stepId: (facts: BatchFacts) => string | undefined;
   /** What is written, worked out from the batch before the transaction begins. */
   plan: (facts: BatchFacts, step: StepFact) => Promise<T> | T;
-  write: (tx: Transaction, plan: T) => void;
+  write: (tx: Transaction, plan: T, taken: Taken | undefined) => void;
+  /** What it takes out of a lot that is counted, so that this goes with its number. */
+  takes?: (plan: T) => Taken | undefined;
   /** What of it says that this was not of the batch. */
   named: string;
 }
@@ -42,11 +44,15 @@ export async function writeEntry<T>(
       const late = isLate(facts, step, offline);
       const plan = await entry.plan(facts, step);
       await app.db.transaction(async (tx) => {
-        if (late) await writeLate(tx, head, step, () => entry.write(tx, plan));
-        else {
-          numberEntry(tx, head.batchId, frameN);
-          entry.write(tx, plan);
+        if (late) {
+          await writeLate(tx, head, step, () => entry.write(tx, plan, undefined));
+          return;
         }
+        // A lot that is short is no reason to refuse: the second attempt books what it lacked as found.
+        const taken = attempt === 1 ? entry.takes?.(plan) : undefined;
+        if (taken) numberAndTake(tx, head.batchId, frameN, taken);
+        else numberEntry(tx, head.batchId, frameN);
+        entry.write(tx, plan, taken);
       });
       return plan;
     } catch (error) {

@@ -1,6 +1,5 @@
 import { v7 as uuid } from 'uuid';
 import {
-  FIXED_ACCOUNTS,
   SHORTFALL_REASON,
   SHOP_ACCOUNTS,
   shortfallSentence,
@@ -34,6 +33,29 @@ export function numberEntry(tx: Transaction, batchId: string, frameN: number): v
   sql(tx).deferUnlessTouched();
 }
 
+/** What an entry takes out of a lot. */
+export interface Taken {
+  account: string;
+  amount: number;
+}
+
+/**
+ * {@link numberEntry}, and in the same statement what leaves its lot and what the batch had set aside of
+ * it. It touches nothing either where the lot has less than that.
+ */
+export function numberAndTake(tx: Transaction, batchId: string, frameN: number, taken: Taken): void {
+  sql(tx).defer(
+    `UPDATE batch b JOIN balance l ON l.account_id = :account
+       LEFT JOIN reservation r ON r.batch_id = b.id AND r.account_id = l.account_id
+     SET b.n = b.n + 1, l.amount = l.amount - :amount,
+       l.reserved = l.reserved - LEAST(:amount, COALESCE(r.amount, 0)),
+       r.amount = r.amount - LEAST(r.amount, :amount), r.version = r.version + 1
+     WHERE b.id = :batchId AND b.frame_n = :frameN AND b.state = 'open' AND l.amount >= :amount`,
+    { ...taken, batchId, frameN },
+  );
+  sql(tx).deferUnlessTouched();
+}
+
 /** Numbers something said or ticked, whatever the state of the batch. */
 export function numberMark(tx: Transaction, batchId: string): void {
   sql(tx).defer('UPDATE batch SET n = n + 1 WHERE id = :batchId', { batchId });
@@ -53,27 +75,35 @@ export interface WrittenMove extends EntryMove {
  * Writes moves without reading anything first: the ledger's rows, the balances of the lots they touch in
  * ascending id, and what a lot turns out to be short of as found. Nothing is sent before the next statement.
  *
+ * @param counted accounts that may have a balance
+ * @param taken the lot whose balance has been changed already
  * @param onFound is told, once it was sent, that a lot was short
  */
 export function writeMoves(
   tx: Transaction,
   head: EntryHead,
   moves: readonly WrittenMove[],
-  onFound: () => void,
+  { counted, taken, onFound }: MovesOn,
 ): void {
   insertMoves(tx, head, moves);
+  const open = (account: string) => counted(account) && account !== taken?.account;
   for (const [account, delta] of balanceChanges(moves)) {
+    if (!open(account)) continue;
     sql(tx).defer('UPDATE balance SET amount = amount + :delta WHERE account_id = :account', {
       account,
       delta,
     });
   }
   for (const move of moves) {
-    if (!FIXED.has(move.from)) writeShortfall(tx, head, move, onFound);
+    if (open(move.from)) writeShortfall(tx, head, move, onFound);
   }
 }
 
-const FIXED = new Set(FIXED_ACCOUNTS.map((a) => a.id));
+interface MovesOn {
+  counted: (account: string) => boolean;
+  taken: Taken | undefined;
+  onFound: () => void;
+}
 
 function balanceChanges(moves: readonly WrittenMove[]): [string, number][] {
   const change = new Map<string, number>();
@@ -81,9 +111,7 @@ function balanceChanges(moves: readonly WrittenMove[]): [string, number][] {
     change.set(from, (change.get(from) ?? 0) - amount);
     change.set(to, (change.get(to) ?? 0) + amount);
   }
-  return [...change]
-    .filter(([id, delta]) => delta !== 0 && !FIXED.has(id))
-    .sort(([a], [b]) => (a < b ? -1 : 1));
+  return [...change].filter(([, delta]) => delta !== 0).sort(([a], [b]) => (a < b ? -1 : 1));
 }
 
 const COLUMNS = `id, from_account, to_account, amount, at, recorded_at, batch_id, step_id, line_id, person_id,
@@ -208,6 +236,13 @@ export function announceEntry(
   foundIds: readonly string[],
 ): void {
   const bare = { topic: 'batch', batchId };
+  if (foundIds.length === 0) {
+    sql(tx).defer(
+      `INSERT INTO live_event (at, payload) SELECT :now, JSON_SET(:full, '$.n', b.n) FROM batch b WHERE b.id = :batchId`,
+      { batchId, now, full: JSON.stringify({ ...bare, facts }) },
+    );
+    return;
+  }
   sql(tx).defer(
     `INSERT INTO live_event (at, payload)
      SELECT :now, JSON_SET(IF(EXISTS (SELECT 1 FROM transfer t WHERE t.id IN (:foundIds)), :bare, :full), '$.n', b.n)
@@ -217,12 +252,10 @@ export function announceEntry(
       now,
       bare: JSON.stringify(bare),
       full: JSON.stringify({ ...bare, facts }),
-      foundIds: foundIds.length > 0 ? [...foundIds] : [NO_ID],
+      foundIds: [...foundIds],
     },
   );
 }
-
-const NO_ID = '00000000-0000-0000-0000-000000000000';
 
 export interface KnownTransfer {
   from: string;
