@@ -6,10 +6,13 @@ import { timeZone } from './settings.js';
 export interface ShopTime {
   now: Date;
   zone: string;
+  /** The shop's day at `now`. */
+  today: string;
 }
 
 export async function shopTime(db: Db, now: Date): Promise<ShopTime> {
-  return { now, zone: await timeZone(db) };
+  const zone = await timeZone(db);
+  return { now, zone, today: shopDay(zone, now) };
 }
 
 /** The day of an instant where the shop stands, as `YYYY-MM-DD`. */

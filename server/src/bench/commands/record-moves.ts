@@ -141,14 +141,20 @@ async function record(
 }
 
 const FIXED = FIXED_ACCOUNTS.map((a) => a.id);
+const COUNTED = new WeakMap<BatchFacts, (account: string) => boolean>();
 
-function countedIn({ steps, accounts }: BatchFacts): (account: string) => boolean {
+/** Worked out once for as long as a frame is kept. */
+function countedIn(facts: BatchFacts): (account: string) => boolean {
+  const known = COUNTED.get(facts);
+  if (known) return known;
   const none = new Set<string | null>([
     ...FIXED,
-    ...steps.flatMap((s) => [s.placeAccountId, s.casingAccountId]),
-    ...accounts.filter((a) => a.kind === 'gain').map((a) => a.id),
+    ...facts.steps.flatMap((s) => [s.placeAccountId, s.casingAccountId]),
+    ...facts.accounts.filter((a) => a.kind === 'gain').map((a) => a.id),
   ]);
-  return (account) => !none.has(account);
+  const counted = (account: string) => !none.has(account);
+  COUNTED.set(facts, counted);
+  return counted;
 }
 
 function stepIdOf({ lines }: BatchFacts, entry: MovingEntry): string | undefined {

@@ -122,7 +122,7 @@ export async function nextLotCode(tx: Db, letter: string): Promise<string> {
   return `${letter}-${String((row?.last ?? 0) + 1).padStart(4, '0')}`;
 }
 
-export function toLot(row: LotRow, { now, zone }: ShopTime): TrimLot {
+export function toLot(row: LotRow, { now, zone, today }: ShopTime): TrimLot {
   const { receivedAt, outSince, outMs, accountId: _account, wild, ...rest } = row;
   const clock = chillClock(
     [
@@ -138,7 +138,7 @@ export function toLot(row: LotRow, { now, zone }: ShopTime): TrimLot {
     freeMg: row.balanceMg - row.reservedMg,
     receivedOn: shopDay(zone, receivedAt),
     ageDays: Math.max(0, Math.floor((now.getTime() - receivedAt.getTime()) / 86_400_000)),
-    urgency: urgency(row.useBy, shopDay(zone, now)),
+    urgency: urgency(row.useBy, today),
     outMinutes: clock.minutes,
     isOut: clock.isOut,
   };
