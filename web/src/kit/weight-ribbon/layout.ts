@@ -91,7 +91,7 @@ export function layoutRibbon(
     each: size.width / columns,
     scale,
     tops: [top, top + upper * scale + gap],
-    floors: [parted ? top + upper * scale + 18 : size.height - 54, size.height - 54],
+    floors: [top + upper * scale + 18, size.height - 54],
     labels,
   };
   const drawing: RibbonDrawing = { ...size, bands: [], slivers: [], gaps: [], stations: [] };
@@ -132,7 +132,7 @@ interface Place {
   scale: number;
   /** Upper edge of each ribbon. */
   tops: [number, number];
-  /** Where the words of what fell out of each ribbon begin. */
+  /** Where the words of what fell out begin: below the upper ribbon, and at the foot. */
   floors: [number, number];
   labels: boolean;
 }
@@ -152,6 +152,7 @@ function drawStation(
 ): void {
   const { scale, labels } = place;
   const top = place.tops[lane];
+  const floor = place.floors[station.stream === 'lean' ? 0 : 1];
   const x = column * place.each;
   const at = (part: number) => x + part * place.each;
   const inH = station.inMg * scale;
@@ -179,7 +180,7 @@ function drawStation(
       ...sliver,
       path: fall(at(SHED_FROM), at(SHED_TO), at(0.94), y, h, drop),
       labelX: at(0.97),
-      labelY: place.floors[lane] + n * 17,
+      labelY: floor + n * 17,
     });
     y += sliver.massMg * scale;
   });
@@ -193,7 +194,7 @@ function drawStation(
       closed: station.closed,
       path: `M${at(SHED_FROM)} ${y} H${at(SHED_TO)} V${y + h} H${at(SHED_FROM)} Z`,
       labelX: at(0.97),
-      labelY: place.floors[lane] + station.slivers.length * 17,
+      labelY: floor + station.slivers.length * 17,
     });
   }
   drawing.stations.push({
