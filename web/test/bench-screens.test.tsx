@@ -1,0 +1,183 @@
+// @vitest-environment jsdom
+import 'fake-indexeddb/auto';
+import { act, cleanup, fireEvent, screen } from '@testing-library/react';
+import { useState } from 'react';
+import { afterEach, beforeAll, describe, expect, it } from 'vitest';
+import { fold, playEntry, type BatchFacts, type BenchEntry, type MethodStep } from '@zest/core';
+import { A_SHOP, aBatch, afterEntries, dryLine } from '../../core/test/a-batch.js';
+import { ChooseStep, OpenSteps } from '../src/areas/bench/OpenSteps.js';
+import { TaskStation } from '../src/areas/bench/TaskStation.js';
+import { onScreen } from './on-screen.js';
+
+beforeAll(() => {
+  // The browser's own, which this stand-in for one lacks.
+  globalThis.EventSource ??= class extends EventTarget {
+    close() {
+      return undefined;
+    }
+  } as unknown as typeof EventSource;
+});
+afterEach(cleanup);
+
+const step = (key: string, kind: MethodStep['kind'], more: object = {}): MethodStep =>
+  ({ key, kind, ...more }) as MethodStep;
+const weigh = (lineId: string, massMg: number): BenchEntry => ({
+  kind: 'weighing',
+  body: { id: `w ${lineId}`, lineId, massMg },
+});
+const out = (stepId: string, massMg: number): BenchEntry => ({
+  kind: 'out',
+  body: { id: `o ${stepId}`, stepId, to: 'next', massMg },
+});
+const close = (stepId: string): BenchEntry => ({ kind: 'close', body: { id: `c ${stepId}`, stepId } });
+const ready = (stepId: string): BenchEntry => ({
+  kind: 'mark',
+  body: { id: `r ${stepId}`, stepId, kind: 'ready' },
+});
+
+const entries: BenchEntry[] = [];
+/** A bench whose entries are played onto its batch at once. */
+function Bench({ start, at }: { start: BatchFacts; at: string }) {
+  const [facts, setFacts] = useState(start);
+  const view = fold(facts, A_SHOP);
+  const pending = {
+    waiting: [],
+    refused: [],
+    record: (entry: BenchEntry) => {
+      entries.push(entry);
+      setFacts((now) =>
+        playEntry(now, entry, { person: 'Oda', at: A_SHOP.now, newId: () => `n${entries.length}` }),
+      );
+      return Promise.resolve(true);
+    },
+    sendAgain: () => Promise.resolve(),
+    dismiss: () => undefined,
+  };
+  return <TaskStation sheet={view} step={view.steps.find((s) => s.id === at)!} pending={pending} />;
+}
+
+function atBench(start: BatchFacts, at: string) {
+  entries.length = 0;
+  return onScreen(<Bench start={start} at={at} />, {
+    probes: [],
+    scales: [],
+    health: { demo: false },
+    names: [],
+  });
+}
+const press = async (name: RegExp | string) => {
+  await act(async () => {
+    fireEvent.click(screen.getByRole('button', { name }));
+    await Promise.resolve();
+  });
+};
+const read = () => entries.map((e) => (e.kind === 'reading' ? [e.body.kind, e.body.value] : [e.kind]));
+
+describe('a cured mix worked by hand, on the screen', () => {
+  const cure = dryLine('Cure', 20, { role: 'cure', nitritePct: 0.6 });
+  const facts = afterEntries(
+    aBatch([step('meats', 'weigh-meat'), step('mix', 'mix', { mixedBy: 'hand' }), step('stuff', 'stuff')], {
+      dry: [cure],
+    }),
+    [weigh('line Lean', 15_000_000), weigh('line Belly', 5_000_000), ready('mix')],
+  );
+
+  it('is given one half of the dissolved cure after the other, by the one button, and no third', async () => {
+    atBench(facts, 'mix');
+    await press('First half in');
+    await press('Second half in');
+    expect(read()).toEqual([
+      ['addition', 1],
+      ['addition', 2],
+    ]);
+    expect(screen.queryByRole('button', { name: /half in/ })).toBeNull();
+  });
+
+  it('does not offer to close while its minutes are missing', async () => {
+    atBench(facts, 'mix');
+    await press('First half in');
+    await press('Second half in');
+    expect(screen.queryByRole('button', { name: /^Close/ })).toBeNull();
+    expect(screen.queryByText('Nothing is missing here.')).toBeNull();
+  });
+});
+
+describe('between two owners', () => {
+  it('the machine is said to be clear before anything else is asked', async () => {
+    const bare = aBatch([step('meats', 'weigh-meat'), step('grind', 'grind'), step('mix', 'mix')]);
+    const facts = afterEntries({ ...bare, batch: { ...bare.batch, meetsOther: true } }, [
+      weigh('line Lean', 15_000_000),
+      ready('grind'),
+    ]);
+    atBench(facts, 'grind');
+    const tiles = screen.getByRole('list', { name: 'Tasks of this step' }).querySelectorAll('button');
+    expect(tiles[0]?.textContent).toMatch(/clear/i);
+    expect(tiles[0]?.getAttribute('aria-current')).toBe('true');
+  });
+});
+
+describe('counting at the table', () => {
+  const facts = afterEntries(
+    aBatch([
+      step('meats', 'weigh-meat'),
+      step('link', 'link', { shape: 'links', sampleSize: 2 }),
+      step('mix', 'mix'),
+    ]),
+    [weigh('line Lean', 15_000_000), out('link', 14_900_000)],
+  );
+
+  it('is a press a piece, written down together when the hand goes elsewhere', async () => {
+    const { unmount } = atBench(facts, 'link');
+    await press('Ten more');
+    await press('Ten more');
+    expect(entries).toEqual([]);
+    await act(async () => {
+      unmount();
+      await Promise.resolve();
+    });
+    expect(read()).toEqual([['tally', 20]]);
+  });
+});
+
+describe('a step with nothing missing', () => {
+  it('says so, and closing it is the one thing to press', () => {
+    const facts = afterEntries(
+      aBatch([step('meats', 'weigh-meat'), step('hang', 'include'), step('stuff', 'stuff')]),
+      [
+        weigh('line Lean', 15_000_000),
+        weigh('line Belly', 5_000_000),
+        close('meats'),
+        { kind: 'reading', body: { id: 'm', stepId: 'hang', kind: 'minutes', value: 3 } },
+      ],
+    );
+    atBench(facts, 'hang');
+    expect(screen.getByText('Nothing is missing here.')).toBeTruthy();
+    expect(screen.getByRole('button', { name: /^Close put the inclusions in/ })).toBeTruthy();
+  });
+});
+
+describe('several steps under way', () => {
+  it('are named side by side, and the hand goes from one to the other', async () => {
+    const facts = afterEntries(
+      aBatch([step('meats', 'weigh-meat'), step('mix', 'mix'), step('stuff', 'stuff'), step('link', 'link')]),
+      [
+        weigh('line Lean', 15_000_000),
+        weigh('line Belly', 5_000_000),
+        close('meats'),
+        close('mix'),
+        out('stuff', 9_000_000),
+      ],
+    );
+    const view = fold(facts, A_SHOP);
+    expect(view.steps.map((s) => s.state)).toEqual(['closed', 'closed', 'open', 'open']);
+    let chosen = '';
+    onScreen(
+      <ChooseStep value={(id) => (chosen = id)}>
+        <OpenSteps sheet={view} step={view.steps[2]} />
+      </ChooseStep>,
+    );
+    expect(screen.getByRole('button', { name: 'Stuff' }).getAttribute('aria-pressed')).toBe('true');
+    await press('Link');
+    expect(chosen).toBe('link');
+  });
+});
