@@ -1,5 +1,14 @@
 import { z } from 'zod';
-import { ALLERGENS, BOOK_IDS, LINE_ROLES, PART_GOES_TO, PREPARATIONS, PRODUCT_STATES } from '@zest/core';
+import {
+  ALLERGENS,
+  BOOK_IDS,
+  LINE_ROLES,
+  PART_GOES_TO,
+  PREPARATIONS,
+  PRODUCT_STATES,
+  READING_NAMES,
+  STEP_NAMES,
+} from '@zest/core';
 import { dose } from './recipes.js';
 
 const kg = z.number({ error: 'must be a number of kg' });
@@ -240,4 +249,54 @@ export const recipeCostIn = z.object({
   productYield: number.default(1),
   linkG: number.optional(),
   packG: number.optional(),
+});
+
+export const checkRecipeIn = z.object({
+  file: z.record(z.string(), z.unknown(), { error: 'file must be a recipe file' }),
+  book: z.enum(BOOK_IDS, { error: `book must be one of ${BOOK_IDS.join(', ')}` }),
+});
+
+const massMg = z.int({ error: 'must be a whole number of mg' });
+
+export const gateIn = z.object({
+  kind: z.enum(STEP_NAMES, { error: `kind must be one of ${STEP_NAMES.join(', ')}` }),
+  parameters: z.record(z.string(), z.union([z.number(), z.string(), z.boolean()])).default({}),
+  facts: z.object({
+    inMg: massMg,
+    outMg: massMg.default(0),
+    /** What has neither gone on nor been named yet. */
+    balanceMg: massMg.optional(),
+    lines: z
+      .array(
+        z.object({
+          name: z.string(),
+          required: z.boolean().default(true),
+          weighedMg: massMg,
+          lowMg: massMg,
+          highMg: massMg,
+          accepted: z.boolean().default(false),
+          unconfirmed: z.boolean().optional(),
+          lotHeld: z.boolean().optional(),
+        }),
+      )
+      .default([]),
+    readings: z
+      .array(z.object({ kind: z.enum(READING_NAMES), value: number, load: z.int().min(0).optional() }))
+      .default([]),
+    marks: z.array(z.object({ kind: z.string(), subject: z.string().default('') })).default([]),
+    /** The machine was checked before it ran; a mark of the kind `ready` says the same. */
+    ready: z.boolean().optional(),
+    cured: z.boolean().default(false),
+    mustBeCleared: z.boolean().default(false),
+    mixerLoads: z.int().min(1).default(1),
+    cureLeftOut: z.boolean().optional(),
+    casingUsed: z.boolean().optional(),
+    stillOpen: z.array(z.string()).optional(),
+    taste: z
+      .object({
+        state: z.enum(['none', 'skipped', 'passed', 'core', 'failed', 'void']),
+        sentence: z.string().default('It has not been tasted and passed.'),
+      })
+      .optional(),
+  }),
 });

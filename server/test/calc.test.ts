@@ -63,6 +63,14 @@ describe('the calc command', () => {
       'lines[1].dose',
       '',
     ],
+    ['gate', '{"kind":"boil","facts":{"inMg":1}}', 'kind', 'kind must be one of chill'],
+    [
+      'gate',
+      '{"kind":"grind","parameters":{"plateMm":900},"facts":{"inMg":1}}',
+      'parameters.plateMm',
+      'Plate must be from',
+    ],
+    ['check-recipe', '{"book":"eu","file":{"format":"x"}}', 'file.format', 'zest-tally/recipe'],
     ['nitrite', '{"cureG":1,"nitritePct":6,"meatKg":1,"book":"uk"}', 'mixKg', 'mix weight'],
     ['nitrite', '{"cureG":1,"nitritePct":6,"meatKg":1,"book":"mars"}', 'book', 'us, ca, eu or uk'],
     [
@@ -90,6 +98,37 @@ describe('the calc command', () => {
     expect(JSON.parse(impossible.out)).toMatchObject({
       status: 'infeasible',
       reasons: [{ rule: 'window.maxPct' }],
+    });
+  });
+
+  it('says what a plan uses in kilograms', async () => {
+    const answer = (await CALCULATIONS['plan']!.run(CALCULATIONS['plan']!.example, { solver })) as {
+      uses: { massKg: number; massMg: number }[];
+    };
+    expect(answer.uses.reduce((sum, u) => sum + u.massKg, 0)).toBeCloseTo(10, 6);
+    for (const use of answer.uses) expect(use.massKg * 1e6).toBeCloseTo(use.massMg, 3);
+  });
+
+  it('judges a recipe file and a step as the product does', async () => {
+    const run = (name: string, input: object) => CALCULATIONS[name]!.run(input, { solver });
+    const { example } = CALCULATIONS['check-recipe']! as unknown as {
+      example: { file: { document: { state: string } }; book: string };
+    };
+    expect(await run('check-recipe', example)).toMatchObject({ publishable: true });
+    const dried = { ...example.file, document: { ...example.file.document, state: 'dried' } };
+    expect(await run('check-recipe', { ...example, file: dried })).toMatchObject({ publishable: false });
+    const mix = { kind: 'mix', parameters: { minMinutes: 4, mixedBy: 'hand' } };
+    const readings = [
+      { kind: 'minutes', value: 12 },
+      { kind: 'tack', value: 1 },
+    ];
+    const facts = { inMg: 9_000_000, readings, marks: [{ kind: 'ready' }] };
+    expect(await run('gate', { ...mix, facts })).toEqual({ missing: [] });
+    expect(await run('gate', { ...mix, facts: { ...facts, cured: true } })).toMatchObject({
+      missing: [{ what: 'addition' }],
+    });
+    expect(await run('gate', { ...mix, facts: { ...facts, marks: [] } })).toMatchObject({
+      missing: [{ what: 'ready' }],
     });
   });
 });

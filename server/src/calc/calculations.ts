@@ -25,6 +25,7 @@ import {
 } from '@zest/core';
 import { calcSchemas as schema } from '@zest/contract';
 import { calculation, type Calculation } from './calculation.js';
+import { PROCESS_CALCULATIONS, inKilograms } from './process-calculations.js';
 import { RECIPE_CALCULATIONS } from './recipe-calculations.js';
 
 /** Every calculation by its name on the command line and over HTTP. */
@@ -67,7 +68,7 @@ export const CALCULATIONS: Record<string, Calculation> = {
         { id: 'fat', fatPct: 50, fatSd: 1, pricePerKg: 2, availableKg: 20 },
       ],
     },
-    async (input, context) => plan(input, await context.solver()),
+    async (input, context) => inKilograms(await plan(input, await context.solver())),
   ),
   'plan-day': calculation(
     'All batches of a day on one stock',
@@ -83,7 +84,10 @@ export const CALCULATIONS: Record<string, Calculation> = {
         { id: 'second', priority: 2, batchKg: 20, window: { minPct: 26, maxPct: 30 } },
       ],
     },
-    async (input, context) => planDay(input, await context.solver()),
+    async (input, context) => {
+      const { batches, ...day } = await planDay(input, await context.solver());
+      return { ...day, batches: batches.map(inKilograms) };
+    },
   ),
   'if-off': calculation(
     'What happens when a fat figure is off, and which trim to test first',
@@ -236,4 +240,5 @@ export const CALCULATIONS: Record<string, Calculation> = {
       }),
   ),
   ...RECIPE_CALCULATIONS,
+  ...PROCESS_CALCULATIONS,
 };
