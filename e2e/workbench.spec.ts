@@ -220,6 +220,8 @@ test('a patty that is not right is corrected on what is left, and tasted again',
   await typeKeys(page, (due.dueMg / 1000).toFixed(2));
   await page.keyboard.press('Space');
   await closeStep(page, 'Weigh what was too little');
+  await record(page, 'Minutes', '6');
+  await page.getByRole('button', { name: 'Tack test passed' }).click();
   await record(page, 'Temperature', '2.1');
   await closeStep(page, 'Mix it in cold');
   await record(page, 'Core of the patty', '74');

@@ -153,7 +153,7 @@ export const batchFacts = z.object({
 /** What a batch is judged with besides its own facts. */
 export const shopFacts = z.object({
   book: z.enum(BOOK_IDS),
-  cureWitness: z.boolean(),
+  cureSecondCheck: z.boolean(),
   scales: z.array(
     z.object({
       id: z.string(),

@@ -64,12 +64,12 @@ export const changeMethod = command.extend({
 });
 export type ChangeMethod = z.input<typeof changeMethod>;
 
-export const witness = command.extend({
+export const secondCheck = command.extend({
   lineId: id,
   personId: id,
   secret: z.string().min(1, { error: 'The second person gives their own PIN.' }).max(200),
 });
-export type Witness = z.infer<typeof witness>;
+export type SecondCheck = z.infer<typeof secondCheck>;
 
 export const LABEL_KINDS = ['tub', 'bag'] as const;
 export const printLabel = command.extend({
@@ -85,7 +85,7 @@ export type Printed = z.infer<typeof printed>;
 /** Where a printed label can be read again. */
 export const SPOOL_PATH = '/api/v1/spool/:file';
 
-export const benchRules = z.object({ cureWitness: z.boolean() });
+export const benchRules = z.object({ cureSecondCheck: z.boolean() });
 export type BenchRules = z.infer<typeof benchRules>;
 
 /** What can go into a batch without being written: stock of dry goods, and other lots of a trim. */
@@ -145,12 +145,12 @@ export const benchWorkRoutes = {
     roles: LEAD,
     body: changeMethod,
   }),
-  witnessCure: route({
+  confirmCure: route({
     ...onBatch,
-    path: '/batches/:id/witness',
+    path: '/batches/:id/second-check',
     summary: 'A second person confirms the weight of the cure with their own PIN',
     roles: HANDS,
-    body: witness,
+    body: secondCheck,
   }),
   printLabel: route({
     method: 'POST',

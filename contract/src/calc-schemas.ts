@@ -84,7 +84,7 @@ export const planDayIn = z.object({
   dropBelowKg: kg.optional(),
 });
 
-export const ifOffIn = z.object({
+export const fatSensitivityIn = z.object({
   parts: z.array(z.object({ id: z.string(), massKg: kg, fatPct: pct, fatSd: number.optional() })).min(1),
   window,
 });

@@ -18,7 +18,7 @@ import {
 /** A shop that has learned nothing yet. */
 export const A_SHOP: ShopFacts = {
   book: 'eu',
-  cureWitness: false,
+  cureSecondCheck: false,
   scales: SCALES,
   learned: NOTHING_LEARNED,
   now: '2026-03-16T08:00:00.000Z',

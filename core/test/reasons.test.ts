@@ -3,7 +3,7 @@ import { beforeAll, describe, expect, it } from 'vitest';
 import {
   alternatives,
   chancePrices,
-  ifFatIsOff,
+  fatSensitivity,
   inWindow,
   mixture,
   plan,
@@ -112,7 +112,7 @@ describe('a fat figure that is off', () => {
   ];
 
   it('moves the blend by its share and names the trim to test first', () => {
-    const off = ifFatIsOff(parts, window);
+    const off = fatSensitivity(parts, window);
     expect(off.map((o) => o.id)).toEqual(['guessed', 'sure']);
     expect(off[0]?.fatter.fatPct).toBeCloseTo(25 + (15 / 40) * 4, 9);
     expect(off[0]?.leaner.fatPct).toBeCloseTo(25 - (15 / 40) * 4, 9);
@@ -121,7 +121,7 @@ describe('a fat figure that is off', () => {
 
   it('agrees with a seeded Monte Carlo of a hundred thousand draws to 0.005', () => {
     const random = seeded(11);
-    const tested = ifFatIsOff(parts, window)[0]!.chanceIfTested;
+    const tested = fatSensitivity(parts, window)[0]!.chanceIfTested;
     let inside = 0;
     const draws = 100_000;
     for (let i = 0; i < draws; i += 1) {
@@ -150,7 +150,7 @@ describe('a fat figure that is off', () => {
           const blend = mixture(named);
           const around = { minPct: Math.max(0, blend.fatPct - 2), maxPct: blend.fatPct + 2 };
           const chance = inWindow(blend.fatPct, blend.fatSd, around);
-          for (const off of ifFatIsOff(named, around)) {
+          for (const off of fatSensitivity(named, around)) {
             expect(off.chanceIfTested).toBeGreaterThanOrEqual(chance - 1e-9);
           }
         },

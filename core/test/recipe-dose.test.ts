@@ -5,7 +5,7 @@ import {
   basisShift,
   doseFraction,
   doseThreeWays,
-  findInKitchen,
+  findCommonIngredient,
   fixedDoseErrorPct,
   onBasis,
   readDose,
@@ -104,7 +104,7 @@ describe('a dose as people type it', () => {
       basis: 'meat',
       facts: {
         contents: LIBRARY.get('Fine salt')!.contents,
-        densityRange: findInKitchen('salt')!.rangeGPerMl,
+        densityRange: findCommonIngredient('salt')!.rangeGPerMl,
       },
     });
     expect(reading.kind).toBe('doubt');
@@ -240,13 +240,13 @@ describe('densities against published portion weights (composition tables, from 
     ['milk', 236.588, 244],
     ['water', 236.588, 237],
   ])('%s', (name, ml, grams) => {
-    const density = findInKitchen(name)!.gPerMl!;
+    const density = findCommonIngredient(name)!.gPerMl!;
     expect(Math.abs((density * ml) / grams - 1)).toBeLessThan(0.08);
   });
 
   it('knows coarse salt as a range, not as salt', () => {
-    expect(findInKitchen('coarse sea salt')?.rangeGPerMl).toEqual([0.58, 1.02]);
-    expect(findInKitchen('salt')?.rangeGPerMl).toEqual([0.58, 1.23]);
-    expect(findInKitchen('xylophone')).toBeUndefined();
+    expect(findCommonIngredient('coarse sea salt')?.rangeGPerMl).toEqual([0.58, 1.02]);
+    expect(findCommonIngredient('salt')?.rangeGPerMl).toEqual([0.58, 1.23]);
+    expect(findCommonIngredient('xylophone')).toBeUndefined();
   });
 });

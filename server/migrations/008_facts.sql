@@ -56,6 +56,9 @@ UPDATE recipe_version SET document = REPLACE(REPLACE(REPLACE(document, '"kind":"
 UPDATE recipe_draft SET document = REPLACE(REPLACE(REPLACE(document, '"kind":"weigh-dry"', '"kind":"weigh-ingredients"'), '"say":', '"instruction":'), '"spoken":', '"asWritten":');
 UPDATE batch_line SET document = REPLACE(document, '"spoken":', '"asWritten":') WHERE document IS NOT NULL;
 
+-- The second person who confirms a cure is called that.
+UPDATE setting SET value = REPLACE(value, '"cureWitness"', '"cureSecondCheck"') WHERE name = 'bench_rules';
+
 -- The short form of a batch for lists, kept by the number of the fact it was made from.
 CREATE TABLE batch_summary (
   batch_id UUID PRIMARY KEY,

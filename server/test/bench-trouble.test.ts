@@ -175,7 +175,7 @@ describe('the method of an open batch', () => {
 
 describe('cure, labels and devices', () => {
   it('wants a second person with a PIN of their own where the shop wants it, for that weight only', async () => {
-    await ines.put('/bench-rules', { cureWitness: true });
+    await ines.put('/bench-rules', { cureSecondCheck: true });
     const open = ((await ines.get('/batches')).body as { id: string; product: string; state: string }[]).find(
       (b) => b.product === 'Lighthouse Ring' && b.state === 'open',
     )!;
@@ -185,9 +185,9 @@ describe('cure, labels and devices', () => {
     const name = `cure:${cure.name}`;
     expect(current(await sheetOf(ines, open.id)).missing.map((m) => m.what)).toContain(name);
     const body = { lineId: cure.id, personId: oda.id, secret: SECRETS['Oda'] };
-    expect((await hands.send(batch, 'witness', { ...body, personId: bram.id })).status).toBe(422);
-    expect((await hands.send(batch, 'witness', { ...body, secret: '0000' })).status).toBe(401);
-    const now = (await hands.send(batch, 'witness', body)).body as BatchView;
+    expect((await hands.send(batch, 'second-check', { ...body, personId: bram.id })).status).toBe(422);
+    expect((await hands.send(batch, 'second-check', { ...body, secret: '0000' })).status).toBe(401);
+    const now = (await hands.send(batch, 'second-check', body)).body as BatchView;
     expect(current(now).missing.map((m) => m.what)).not.toContain(name);
     expect(now.marks.find((m) => m.kind === 'cure')).toMatchObject({
       person: 'Bram',
@@ -196,7 +196,7 @@ describe('cure, labels and devices', () => {
     });
     await hands.weigh(batch, cure, 100);
     expect(current(await sheetOf(ines, open.id)).missing.map((m) => m.what)).toContain(name);
-    await ines.put('/bench-rules', { cureWitness: false });
+    await ines.put('/bench-rules', { cureSecondCheck: false });
   });
 
   it('prints the label of a tub into the spool, with batch, load, weight and allergens', async () => {

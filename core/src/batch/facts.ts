@@ -197,7 +197,7 @@ interface CasingFact {
 export interface ShopFacts {
   book: BookId;
   /** Cure is confirmed by a second person. */
-  cureWitness: boolean;
+  cureSecondCheck: boolean;
   scales: readonly ShopScale[];
   /** What the last batches of the shop have taught. */
   learned: Learned;

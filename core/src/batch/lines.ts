@@ -107,7 +107,7 @@ function lineView(facts: BatchFacts, line: LineFact, shop: ShopFacts, ctx: LineC
     weighedMg: ctx.weighedMg,
     stockMg: account?.balance ?? null,
     lotHeld: (account?.lotStatus ?? 'available') !== 'available',
-    unconfirmed: shop.cureWitness && role === 'cure' && !isConfirmed(facts, line.id, ctx.weighedMg),
+    unconfirmed: shop.cureSecondCheck && role === 'cure' && !isConfirmed(facts, line.id, ctx.weighedMg),
     accepted: facts.acceptances.some((a) => a.lineId === line.id && a.weighedMg === ctx.weighedMg),
     scaleId: scale.id,
     weighings: choice?.weighings ?? 1,

@@ -2,7 +2,7 @@ import type { WorkingDocument } from './document.js';
 import type { RecipeFigures } from './figures.js';
 import type { Finding } from './finding.js';
 import { speciesNamed } from '../species/index.js';
-import { plain } from './kitchen.js';
+import { plain } from './common-ingredients.js';
 
 /** Casing materials that come from an animal, and from which. */
 const CASING_SPECIES: Record<string, string> = { hog: 'pork', sheep: 'lamb', beef: 'beef' };

@@ -2,7 +2,7 @@ import { doseFraction } from './dose.js';
 import type { WorkingDocument, WorkingLine } from './document.js';
 import type { Finding } from './finding.js';
 import { STATEMENTS, type Ingredient } from './ingredient.js';
-import { looksLikeCure, looksLikeDisguisedCure } from './kitchen.js';
+import { looksLikeCure, looksLikeDisguisedCure } from './common-ingredients.js';
 
 /** What speaks against single lines: no weight, no ingredient, a dose outside its own limits. */
 export function checkLines(

@@ -13,7 +13,7 @@ import { recipeFigures, type RecipeFigures } from './figures.js';
 import type { Finding } from './finding.js';
 import { gauges, type Gauge, type GaugeInput } from './gauges.js';
 import type { Ingredient } from './ingredient.js';
-import { looksLikeCure } from './kitchen.js';
+import { looksLikeCure } from './common-ingredients.js';
 
 export interface RecipeCheck {
   findings: Finding[];

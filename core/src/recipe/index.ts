@@ -20,7 +20,7 @@ export { recipeFigures, type LineFigure, type RecipeFigures } from './figures.js
 export { blocking, type Finding } from './finding.js';
 export { gauges, strictest, type Gauge } from './gauges.js';
 export * from './ingredient.js';
-export { findInKitchen, looksLikeCure, plain } from './kitchen.js';
+export { findCommonIngredient, looksLikeCure, plain } from './common-ingredients.js';
 export { casingWords, declaration, type Label, type LabelPart, type LabelRun } from './label.js';
 export { loads } from './loads.js';
 export { measure } from './measure.js';

@@ -4,7 +4,7 @@ import { parseQuantity } from '../quantity/parse.js';
 import type { NumberStyle } from '../quantity/read-number.js';
 import { doseFraction, type Dose, type DoseBasis } from './dose.js';
 import type { IngredientFacts, LineRole } from './ingredient.js';
-import { looksLikeCure } from './kitchen.js';
+import { looksLikeCure } from './common-ingredients.js';
 
 export interface DoseContext {
   /** Name of the ingredient, to know a cure by. */

@@ -3,7 +3,7 @@ import { parseQuantity } from '../quantity/parse.js';
 import type { NumberStyle } from '../quantity/read-number.js';
 import type { DoseBasis } from './dose.js';
 import { NO_CONTENTS, type Ingredient, type LineRole } from './ingredient.js';
-import { findInKitchen, looksLikeCure, plain } from './kitchen.js';
+import { findCommonIngredient, looksLikeCure, plain } from './common-ingredients.js';
 import { readDose, type DoseContext, type DoseReading } from './read-dose.js';
 
 /** One line of an old recipe as it was understood. */
@@ -197,7 +197,7 @@ function factsFor(name: string, ingredient: Ingredient | undefined): DoseContext
     plain(`${ingredient.name} ${ingredient.form}`)
       .split(' ')
       .every((w) => words.has(w));
-  const known = full ? undefined : findInKitchen(name);
+  const known = full ? undefined : findCommonIngredient(name);
   const base = ingredient ?? undefined;
   const contents = base?.contents ?? NO_CONTENTS;
   if (known) {

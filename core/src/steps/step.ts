@@ -38,12 +38,14 @@ export function holdsMass(step: StepLike): boolean {
 }
 
 /**
- * The title of a step: the recipe's own words where they hold no figure, else what its parameters make
- * it, so that no title can contradict them.
+ * The title of a step: the recipe's own words, unless they hold a figure and the kind has figures too: then
+ * what its parameters make it, so that no title can contradict them.
  */
 export function stepTitle(step: StepLike & { title?: string | undefined }): string {
   const own = step.title?.trim();
-  return own && !/\d/.test(own) ? own : stepKind(step.kind).title(paramsOf(step));
+  const kind = stepKind(step.kind);
+  const hasFigures = Object.values(kind.parameters).some((spec) => spec.type === 'number');
+  return own && !(hasFigures && /\d/.test(own)) ? own : kind.title(paramsOf(step));
 }
 
 /** What a bench hand is told, one sentence. */

@@ -30,7 +30,7 @@ export async function shopFacts(db: Db, now: Date): Promise<ShopFacts> {
   const rules = await benchRules(db);
   return {
     book: await shopBook(db),
-    cureWitness: rules.cureWitness,
+    cureSecondCheck: rules.cureSecondCheck,
     scales: SCALES,
     learned: NOTHING_LEARNED,
     now: now.toISOString(),

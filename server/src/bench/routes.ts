@@ -9,7 +9,7 @@ import { printLabel } from './commands/print-label.js';
 import { recordMark } from './commands/record-mark.js';
 import { recordCasing, recordMassOut, recordWeighing } from './commands/record-moves.js';
 import { recordReading } from './commands/record-reading.js';
-import { witnessCure } from './commands/witness-cure.js';
+import { confirmCure } from './commands/confirm-cure.js';
 
 export function benchRoutes(router: Router, app: AppContext): void {
   mount(router, ROUTES.recordWeighing, async ({ person, params, body }) =>
@@ -27,7 +27,7 @@ export function benchRoutes(router: Router, app: AppContext): void {
   mount(router, ROUTES.recordMark, async ({ person, params, body }) =>
     recordMark(app, await makerOf(app, person, params.id, body), params.id, body),
   );
-  mount(router, ROUTES.witnessCure, ({ person, params, body }) => witnessCure(app, person, params.id, body));
+  mount(router, ROUTES.confirmCure, ({ person, params, body }) => confirmCure(app, person, params.id, body));
   mount(router, ROUTES.printLabel, ({ person, params, body }) => printLabel(app, person, params.id, body));
   router.get(SPOOL_PATH.replace('/api/v1', ''), async (request, response) => {
     signedIn(request);

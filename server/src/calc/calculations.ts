@@ -3,7 +3,7 @@ import {
   backScale,
   casingNeed,
   cookOut,
-  ifFatIsOff,
+  fatSensitivity,
   planDay,
   prepare,
   controlChart,
@@ -89,9 +89,9 @@ export const CALCULATIONS: Record<string, Calculation> = {
       return { ...day, batches: batches.map(inKilograms) };
     },
   ),
-  'if-off': calculation(
+  'fat-sensitivity': calculation(
     'What happens when a fat figure is off, and which trim to test first',
-    schema.ifOffIn,
+    schema.fatSensitivityIn,
     {
       parts: [
         { id: 'shoulder', massKg: 20, fatPct: 20, fatSd: 1 },
@@ -99,7 +99,7 @@ export const CALCULATIONS: Record<string, Calculation> = {
       ],
       window: { minPct: 25, maxPct: 29 },
     },
-    ({ parts, window }) => ({ trims: ifFatIsOff(parts, window) }),
+    ({ parts, window }) => ({ trims: fatSensitivity(parts, window) }),
   ),
   'cook-out': calculation(
     'Fat of a trim from rendered samples',

@@ -1,7 +1,7 @@
 import {
   NO_CONTENTS,
   STATEMENTS,
-  findInKitchen,
+  findCommonIngredient,
   type Contents,
   type IngredientFacts,
   type LineRole,
@@ -34,7 +34,7 @@ type More = Partial<Omit<IngredientFacts, 'contents'>> & {
 
 function item([key, name, form, role, priceMinorPerKg, stockKg]: Row, more: More = {}): DemoIngredient {
   const { doses, contents = {}, ...rest } = more;
-  const known = findInKitchen(`${name} ${form}`)?.gPerMl ?? findInKitchen(name)?.gPerMl;
+  const known = findCommonIngredient(`${name} ${form}`)?.gPerMl ?? findCommonIngredient(name)?.gPerMl;
   const spooned = role !== 'cure' && role !== 'packet' && role !== 'inclusion' && known !== undefined;
   return {
     key,

@@ -41,12 +41,12 @@ async function readSetting(db: Db, name: string): Promise<unknown> {
 /** How the shop wants its bench to work. */
 export interface BenchRules {
   /** The weight of cure is confirmed by a second person with a PIN of their own. */
-  cureWitness: boolean;
+  cureSecondCheck: boolean;
 }
 
 export async function benchRules(db: Db): Promise<BenchRules> {
   const kept = (await readSetting(db, 'bench_rules')) as Partial<BenchRules> | undefined;
-  return { cureWitness: false, ...kept };
+  return { cureSecondCheck: false, ...kept };
 }
 
 /** Where nobody has said where the shop stands. */

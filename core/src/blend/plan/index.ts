@@ -7,5 +7,5 @@ export { plan } from './plan.js';
 export type * from './types.js';
 export { alternatives, reallyDifferent } from './alternatives.js';
 export { chancePrices, type ChancePrice } from './chance-price.js';
-export { ifFatIsOff, type OffTrim } from './if-off.js';
+export { fatSensitivity, type OffTrim } from './fat-sensitivity.js';
 export { worthOfLimits, type LimitWorth } from './worth.js';

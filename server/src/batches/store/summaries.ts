@@ -10,7 +10,7 @@ const FORM = 1;
 
 /** What the short form of a batch depends on besides its facts. */
 function madeWith(shop: ShopFacts): string {
-  const text = JSON.stringify([FORM, shop.book, shop.cureWitness, shop.scales]);
+  const text = JSON.stringify([FORM, shop.book, shop.cureSecondCheck, shop.scales]);
   return createHash('sha256').update(text).digest('hex').slice(0, 16);
 }
 

@@ -9,7 +9,7 @@ import { isDone } from './is-done.js';
 import { JarRow } from './JarRow.js';
 import { MorePanel } from './more/MorePanel.js';
 import type { Pending } from './pending.js';
-import { CureWitness } from './weigh/CureWitness.js';
+import { SecondCheck } from './weigh/SecondCheck.js';
 import { LineWeighing } from './weigh/LineWeighing.js';
 
 interface StationProps {
@@ -40,7 +40,7 @@ export function WeighStation({ sheet, step, pending }: StationProps) {
         {lines
           .filter((l) => l.unconfirmed && l.weighedMg > 0)
           .map((l) => (
-            <CureWitness key={l.id} sheet={sheet} line={l} />
+            <SecondCheck key={l.id} sheet={sheet} line={l} />
           ))}
         {step.missing.map((m) => (
           <Box key={m.sentence} sx={{ fontSize: 22, mt: 1 }}>

@@ -4,7 +4,7 @@ import TableBody from '@mui/material/TableBody';
 import TableCell from '@mui/material/TableCell';
 import TableHead from '@mui/material/TableHead';
 import TableRow from '@mui/material/TableRow';
-import { ifFatIsOff } from '@zest/core';
+import { fatSensitivity } from '@zest/core';
 import type { BlendSettings, TrimLot } from '@zest/contract';
 import { NUMERALS } from '../../ui/theme.js';
 import { useUnits } from '../../ui/units.js';
@@ -20,7 +20,7 @@ interface OffPanelProps {
 export function OffPanel({ lots, kg, window }: OffPanelProps) {
   const units = useUnits();
   const used = lots.filter((l) => (kg[l.id] ?? 0) > 0);
-  const off = ifFatIsOff(
+  const off = fatSensitivity(
     used.map((l) => ({ id: l.id, massKg: kg[l.id] ?? 0, fatPct: l.fatPct, fatSd: l.fatSd })),
     window,
   );

@@ -92,10 +92,10 @@ export default function DevicesPage() {
 function CureRule({ lead }: { lead: boolean }) {
   const client = useQueryClient();
   const rules = useQuery(queries.benchRules);
-  const change = async (cureWitness: boolean) => {
+  const change = async (cureSecondCheck: boolean) => {
     client.setQueryData(
       queries.benchRules.queryKey,
-      await call(ROUTES.setBenchRules, { body: { cureWitness } }),
+      await call(ROUTES.setBenchRules, { body: { cureSecondCheck } }),
     );
   };
   return (
@@ -103,7 +103,7 @@ function CureRule({ lead }: { lead: boolean }) {
       sx={{ mt: 3 }}
       control={
         <Switch
-          checked={rules.data?.cureWitness ?? false}
+          checked={rules.data?.cureSecondCheck ?? false}
           disabled={!lead || !rules.data}
           onChange={(e) => void change(e.target.checked)}
         />

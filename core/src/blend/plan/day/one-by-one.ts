@@ -1,7 +1,7 @@
 import { plan } from '../plan.js';
 import type { Solve } from '../model.js';
 import type { PlanInfeasible, PlanInput, PlanOptimal, PlanTrim } from '../types.js';
-import type { Ranked } from './who-is-made.js';
+import type { Ranked } from './feasible-batches.js';
 
 export interface OneByOne {
   /** Batches that could be made with the whole stock to themselves. */

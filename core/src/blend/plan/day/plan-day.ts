@@ -8,7 +8,7 @@ import type { PlanInput, PlanOptimal, PlanTrim } from '../types.js';
 import { jointBlend, type DayKg } from './joint.js';
 import { oneByOne } from './one-by-one.js';
 import type { DayAnswer, DayBatch, DayBatchAnswer, DayInput, DayProgress } from './types.js';
-import { sizeThatFits, whoIsMade, type Ranked } from './who-is-made.js';
+import { sizeThatFits, feasibleBatches, type Ranked } from './feasible-batches.js';
 
 /**
  * Plans all batches of a day on one stock, at the least total cost, each in its window with its
@@ -28,7 +28,7 @@ export function planDay(input: DayInput, solve: Solve, tell: DayProgress = () =>
   );
   const possible = members.filter((m) => alone.possible.has(m.index));
   tell({ done: members.length, of: steps, what: 'what the stock serves' });
-  const made = whoIsMade(possible, input.stock, solve);
+  const made = feasibleBatches(possible, input.stock, solve);
   tell({ done: members.length + 1, of: steps, what: 'all batches together' });
   const joint = together(made, input, solve, alone.answers);
   tell({ done: steps, of: steps, what: 'done' });

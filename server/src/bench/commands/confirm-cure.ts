@@ -1,4 +1,4 @@
-import type { BatchChanged, Person, Witness } from '@zest/contract';
+import type { BatchChanged, Person, SecondCheck } from '@zest/contract';
 import { changed, readBatch } from '../../batches/index.js';
 import { mustMatchSecret } from '../../people/index.js';
 import type { AppContext } from '../../platform/app-context.js';
@@ -10,11 +10,11 @@ import { recordMark } from './record-mark.js';
  * only: another entry on the line asks again.
  * @throws HttpProblem 422 when it is the same person, 401 for a wrong PIN
  */
-export async function witnessCure(
+export async function confirmCure(
   app: AppContext,
   person: Person,
   batchId: string,
-  body: Witness,
+  body: SecondCheck,
 ): Promise<BatchChanged> {
   if (body.personId === person.id) {
     throw invalid([{ path: 'personId', message: 'The second person must be somebody else.' }]);

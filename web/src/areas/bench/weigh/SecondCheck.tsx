@@ -13,7 +13,7 @@ import { useUnits } from '../../../ui/units.js';
 import { queries } from '../../../data/queries.js';
 
 /** A second person looks at the cure on the scale and confirms its grams with a PIN of their own. */
-export function CureWitness({ sheet, line }: { sheet: BatchView; line: LineView }) {
+export function SecondCheck({ sheet, line }: { sheet: BatchView; line: LineView }) {
   const units = useUnits();
   const person = usePerson();
   const client = useQueryClient();
@@ -27,7 +27,7 @@ export function CureWitness({ sheet, line }: { sheet: BatchView; line: LineView 
   const confirm = async () => {
     setError(undefined);
     try {
-      await command(ROUTES.witnessCure, {
+      await command(ROUTES.confirmCure, {
         params: { id: sheet.id },
         body: { lineId: line.id, personId: personId ?? '', secret },
       });

@@ -17,7 +17,7 @@ export interface OffTrim {
  * What happens to a blend if one fat figure is off by its uncertainty, for every trim with one, the
  * trim whose test would help most first.
  */
-export function ifFatIsOff(parts: readonly (FatPart & { id: string })[], window: FatWindow): OffTrim[] {
+export function fatSensitivity(parts: readonly (FatPart & { id: string })[], window: FatWindow): OffTrim[] {
   const whole = mixture(parts);
   const judge = (changed: readonly FatPart[]) => {
     const blend = mixture(changed);

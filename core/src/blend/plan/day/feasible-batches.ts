@@ -13,7 +13,11 @@ export interface Ranked extends Member {
  * Which batches are made when the stock does not serve all of them: priority by priority, the
  * kilograms that give way are as few as can be.
  */
-export function whoIsMade(members: readonly Ranked[], stock: readonly PlanTrim[], solve: Solve): Ranked[] {
+export function feasibleBatches(
+  members: readonly Ranked[],
+  stock: readonly PlanTrim[],
+  solve: Solve,
+): Ranked[] {
   if (solve(dayModel(members, stock, false), EFFORT).status === 'optimal') return [...members];
   let model: Model = dayModel(members, stock, true);
   let made: Ranked[] = [];

@@ -86,7 +86,7 @@ const KITCHEN: readonly KitchenEntry[] = [
  * The entry whose words stand in a name, the longest words first: `coarse sea salt` is found as
  * coarse salt's kind, not as plain salt.
  */
-export function findInKitchen(name: string): KitchenEntry | undefined {
+export function findCommonIngredient(name: string): KitchenEntry | undefined {
   const text = ` ${plain(name)} `;
   let best: { entry: KitchenEntry; length: number } | undefined;
   for (const entry of KITCHEN) {
