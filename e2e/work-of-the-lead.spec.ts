@@ -83,6 +83,9 @@ test('a blend is dragged, locked, set beside others and adopted as it stands', a
   const other = page.getByRole('region', { name: 'Instead, 1' });
   const cost = await other.textContent();
   await other.getByRole('button', { name: 'Take this one' }).click();
+  await expect
+    .poll(async () => Object.values(await onBeam(page)).every((weight) => weight.endsWith('locked')))
+    .toBe(true);
   await planned(page);
   const adopted = await onBeam(page);
   for (const [lot, weight] of Object.entries(adopted)) {
