@@ -2,21 +2,13 @@
 import 'fake-indexeddb/auto';
 import { act, cleanup, fireEvent, screen } from '@testing-library/react';
 import { useState } from 'react';
-import { afterEach, beforeAll, describe, expect, it } from 'vitest';
+import { afterEach, describe, expect, it } from 'vitest';
 import { fold, playEntry, type BatchFacts, type BenchEntry, type MethodStep } from '@zest/core';
 import { A_SHOP, aBatch, afterEntries, dryLine } from '../../core/test/a-batch.js';
 import { ChooseStep, OpenSteps } from '../src/areas/bench/OpenSteps.js';
 import { TaskStation } from '../src/areas/bench/TaskStation.js';
 import { onScreen } from './on-screen.js';
 
-beforeAll(() => {
-  // The browser's own, which this stand-in for one lacks.
-  globalThis.EventSource ??= class extends EventTarget {
-    close() {
-      return undefined;
-    }
-  } as unknown as typeof EventSource;
-});
 afterEach(cleanup);
 
 const step = (key: string, kind: MethodStep['kind'], more: object = {}): MethodStep =>

@@ -1,7 +1,7 @@
 // @vitest-environment jsdom
 import 'fake-indexeddb/auto';
 import { cleanup, screen, within } from '@testing-library/react';
-import { afterEach, beforeAll, describe, expect, it } from 'vitest';
+import { afterEach, describe, expect, it } from 'vitest';
 import { methodStep } from '@zest/contract';
 import {
   STEP_KINDS,
@@ -33,14 +33,6 @@ import { StepDetails } from '../src/areas/recipes/editor/StepDetails.js';
 import { newDocument } from '../src/areas/recipes/new-document.js';
 import { onScreen } from './on-screen.js';
 
-beforeAll(() => {
-  // The browser's own, which this stand-in for one lacks.
-  globalThis.EventSource ??= class extends EventTarget {
-    close() {
-      return undefined;
-    }
-  } as unknown as typeof EventSource;
-});
 afterEach(cleanup);
 
 /** A value that a parameter may have. */

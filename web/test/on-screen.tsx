@@ -6,6 +6,13 @@ import type { Person } from '@zest/contract';
 import { SESSION_KEY, SessionGate } from '../src/data/session.js';
 import { ShortcutProvider } from '../src/ui/shortcuts.js';
 
+// The browser's own, which the stand-in for one lacks.
+globalThis.EventSource ??= class extends EventTarget {
+  close() {
+    return undefined;
+  }
+} as unknown as typeof EventSource;
+
 const ODA: Person = {
   id: '0198c0de-0000-7000-8000-000000000002',
   name: 'Oda',

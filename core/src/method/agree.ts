@@ -1,7 +1,7 @@
 import type { WorkingDocument } from '../recipe/document.js';
 import type { Finding } from '../recipe/finding.js';
 import { finding } from '../steps/kind.js';
-import { stepKind, type MethodStep } from '../steps/registry.js';
+import { stepKind, type MethodStep } from '../steps/all-kinds.js';
 import { holdsMass, numberOf, paramsOf, stepTitle, traitsOf } from '../steps/step.js';
 import { streamsAgree } from '../steps/streams.js';
 

@@ -1,6 +1,6 @@
 import type { WorkingDocument } from '../recipe/document.js';
 import { REST_STEP, SEASON_STEP, grindStep } from './templates.js';
-import type { MethodStep } from '../steps/registry.js';
+import type { MethodStep } from '../steps/all-kinds.js';
 import { traitsOf } from '../steps/step.js';
 
 const DRY_ROLES = ['salt', 'cure', 'accelerator', 'sugar', 'seasoning', 'packet'];

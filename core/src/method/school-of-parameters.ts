@@ -1,7 +1,7 @@
 import type { WorkingDocument } from '../recipe/document.js';
 import { setWhereKnown } from '../steps/edit.js';
 import type { ParamSchool, ParamSpec, ParamValue, Params } from '../steps/parameters.js';
-import { STEP_KINDS, stepKind, type MethodStep } from '../steps/registry.js';
+import { STEP_KINDS, stepKind, type MethodStep } from '../steps/all-kinds.js';
 import { choice, type Choice, type School } from './school.js';
 import { paramsOf } from '../steps/step.js';
 

@@ -1,5 +1,5 @@
 import type { ProductState } from '../recipe/document.js';
-import type { MethodStep } from '../steps/registry.js';
+import type { MethodStep } from '../steps/all-kinds.js';
 
 export interface MethodTemplate {
   id: string;

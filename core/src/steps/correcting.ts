@@ -1,4 +1,4 @@
-import type { MethodStep } from './registry.js';
+import type { MethodStep } from './all-kinds.js';
 
 /** The words of a step that corrects a batch: what it is for stands in them, not in its kind. */
 interface Said {

@@ -1,4 +1,4 @@
-import { STEP_NAMES, stepKind, type MethodStep, type StepName } from './registry.js';
+import { STEP_NAMES, stepKind, type MethodStep, type StepName } from './all-kinds.js';
 import { traitsOf } from './step.js';
 import type { Params, ParamValue } from './parameters.js';
 

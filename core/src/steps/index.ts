@@ -18,7 +18,7 @@ export {
   stepKind,
   type MethodStep,
   type StepName,
-} from './registry.js';
+} from './all-kinds.js';
 export {
   asksOf,
   countingAt,

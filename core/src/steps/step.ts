@@ -1,7 +1,7 @@
 import { NO_SITUATION, type Counting, type ReadyCheck, type Situation, type Traits } from './kind.js';
 import type { Params, ParamValue } from './parameters.js';
 import type { ReadingAsk } from './readings/index.js';
-import { stepKind, type MethodStep } from './registry.js';
+import { stepKind, type MethodStep } from './all-kinds.js';
 
 /** A step as far as its kind is asked: its name and whatever parameters it has. */
 export type StepLike = Pick<MethodStep, 'kind'>;

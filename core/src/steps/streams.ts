@@ -1,6 +1,6 @@
 import type { Finding } from '../recipe/finding.js';
 import { finding } from './kind.js';
-import type { MethodStep } from './registry.js';
+import type { MethodStep } from './all-kinds.js';
 import { holdsMass, numberOf, stepTitle, wordOf, type StepLike } from './step.js';
 
 export type Stream = 'all' | 'lean' | 'fat';

@@ -1,5 +1,5 @@
 import { paramsOf, stepTitle, type StepLike } from './step.js';
-import { stepKind, type MethodStep } from './registry.js';
+import { stepKind, type MethodStep } from './all-kinds.js';
 import type { ParamSpec, ParamValue } from './parameters.js';
 
 /** One parameter in words; weights and temperatures in it are tokens. */

@@ -4,6 +4,7 @@ import { once } from '../platform/commands.js';
 import type { Db, Transaction } from '../platform/database.js';
 import { announce } from '../platform/live.js';
 import { invalid, stale } from '../platform/problem.js';
+import { isRecipe } from '../recipes/index.js';
 import * as store from './store/drafts.js';
 
 export async function addDraft(app: AppContext, person: Person, body: NewDraft): Promise<void> {
@@ -51,8 +52,7 @@ export function finishDraft(tx: Transaction, now: Date, draftId: string, batchId
 }
 
 async function mustKnowRecipe(db: Db, id: string): Promise<void> {
-  if (!(await store.isRecipe(db, id)))
-    throw invalid([{ path: 'recipeId', message: 'Choose a published recipe.' }]);
+  if (!(await isRecipe(db, id))) throw invalid([{ path: 'recipeId', message: 'Choose a published recipe.' }]);
 }
 
 function columns(body: Omit<NewDraft, 'id'>) {

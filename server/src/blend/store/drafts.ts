@@ -74,10 +74,6 @@ export function markMade(tx: Transaction, draftId: string, batchId: string): voi
   });
 }
 
-export async function isRecipe(db: Db, id: string): Promise<boolean> {
-  return (await sql(db).rows('SELECT id FROM recipe WHERE id = :id', { id })).length > 0;
-}
-
 function toDraft(row: DraftRow): BlendDraft {
   const { document, changedAt, ...rest } = row;
   const kept = parsed(document) as {

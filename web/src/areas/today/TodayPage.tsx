@@ -11,18 +11,24 @@ import { Triangle, Trouble } from '../../ui/Trouble.js';
 import { useUnits } from '../../ui/units.js';
 import { WeightRibbon } from '../../kit/weight-ribbon/WeightRibbon.js';
 import { queries } from '../../data/queries.js';
+import { deviceNow } from '../../data/device-time.js';
+import { useShopTime } from '../../ui/shop-time.js';
 
 /** The day: every batch under way as a small ribbon with what it waits for, then what was finished. */
 export function TodayPage() {
   const person = usePerson();
+  const time = useShopTime();
   const batches = useQuery(queries.batches);
   if (batches.error) return <Trouble error={batches.error} again={() => void batches.refetch()} />;
   if (!batches.data) return <Loading what="Fetching the day" />;
   const open = batches.data.filter((b) => b.state === 'open');
   const done = batches.data.filter((b) => b.state === 'closed').slice(0, 5);
-  const date = new Intl.DateTimeFormat('en-GB', { weekday: 'long', day: 'numeric', month: 'long' }).format(
-    new Date(),
-  );
+  const date = new Intl.DateTimeFormat('en-GB', {
+    weekday: 'long',
+    day: 'numeric',
+    month: 'long',
+    timeZone: time.zone,
+  }).format(deviceNow());
   return (
     <Box>
       <Box sx={{ display: 'flex', alignItems: 'baseline', gap: 3 }}>
