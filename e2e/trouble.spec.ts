@@ -44,8 +44,9 @@ test('a weight typed while the line is down stays, survives a reload and is sent
   await expect(waiting).toBeVisible();
   await page.reload();
   await expect(waiting).toBeVisible();
-  await page.unroute('**/weighings');
   await page.getByRole('button', { name: 'Send again' }).click();
+  await expect(waiting).toBeVisible();
+  await page.unroute('**/weighings');
   await expect(waiting).toBeHidden();
   await expect(page.getByRole('button', { name: /^Caraway, .*done$/ })).toBeVisible();
   await expect

@@ -24,14 +24,16 @@ export const prepareLot = command.extend({
     .array(
       z.object({
         name: z.string().trim().min(1, { error: 'Name the part.' }).max(40),
-        massMg,
+        /** A part that weighs nothing is none. */
+        massMg: massMg.or(z.literal(0)),
         to: z.enum(PART_GOES_TO, { error: 'Say where the part goes: bin, sale or stock.' }),
         /** The trim it becomes when it goes to stock. */
         trimId: id.optional(),
         creditMinorPerKg: priceMinor.optional(),
       }),
     )
-    .max(12),
+    .max(12)
+    .transform((parts) => parts.filter((part) => part.massMg > 0)),
   /** Fat of what is usable, when it is known better than before. */
   fatPct: fatPct.optional(),
   tempC,

@@ -13,7 +13,7 @@ globalThis.EventSource ??= class extends EventTarget {
   }
 } as unknown as typeof EventSource;
 
-const ODA: Person = {
+export const ODA: Person = {
   id: '0198c0de-0000-7000-8000-000000000002',
   name: 'Oda',
   role: 'bench',
@@ -21,10 +21,21 @@ const ODA: Person = {
   numberStyle: null,
 };
 
+export const INES: Person = {
+  ...ODA,
+  id: '0198c0de-0000-7000-8000-000000000001',
+  name: 'Ines',
+  role: 'lead',
+};
+
 /** Shows something as somebody who is signed in would see it. */
-export function onScreen(shown: ReactNode, answers: Readonly<Record<string, unknown>> = {}) {
+export function onScreen(
+  shown: ReactNode,
+  answers: Readonly<Record<string, unknown>> = {},
+  person: Person = ODA,
+) {
   const client = new QueryClient({ defaultOptions: { queries: { retry: false, staleTime: Infinity } } });
-  client.setQueryData(SESSION_KEY, ODA);
+  client.setQueryData(SESSION_KEY, person);
   for (const [name, data] of Object.entries(answers)) client.setQueryData([name], data);
   return render(
     <QueryClientProvider client={client}>

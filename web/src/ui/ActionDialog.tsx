@@ -4,36 +4,29 @@ import Dialog from '@mui/material/Dialog';
 import DialogActions from '@mui/material/DialogActions';
 import DialogContent from '@mui/material/DialogContent';
 import DialogTitle from '@mui/material/DialogTitle';
-import type { ReactNode } from 'react';
-import { Trouble } from './Trouble.js';
+import { useId, type ReactNode } from 'react';
 
 interface ActionDialogProps {
   title: string;
   action: string;
-  disabled: boolean;
-  busy: boolean;
-  error: unknown;
-  wide?: boolean;
+  disabled?: boolean;
   onGo: () => void;
   onClose: () => void;
   children: ReactNode;
 }
 
-/** A dialog that does one thing; its button says what with its number. */
-export function ActionDialog(props: ActionDialogProps) {
-  const { title, action, disabled, busy, error, wide, onGo, onClose, children } = props;
+/** A dialog that does one thing here, without asking the server; its button says what. */
+export function ActionDialog({ title, action, disabled, onGo, onClose, children }: ActionDialogProps) {
+  const titleId = useId();
   return (
-    <Dialog open onClose={onClose} maxWidth={wide ? 'md' : 'sm'} fullWidth aria-labelledby="action-dialog">
-      <DialogTitle id="action-dialog">{title}</DialogTitle>
+    <Dialog open onClose={onClose} maxWidth="sm" fullWidth aria-labelledby={titleId}>
+      <DialogTitle id={titleId}>{title}</DialogTitle>
       <DialogContent>
-        <Box sx={{ display: 'flex', flexDirection: 'column', gap: 1.5, pt: 1 }}>
-          {children}
-          {error ? <Trouble error={error} /> : null}
-        </Box>
+        <Box sx={{ display: 'flex', flexDirection: 'column', gap: 1.5, pt: 1 }}>{children}</Box>
       </DialogContent>
       <DialogActions>
         <Button onClick={onClose}>Leave it</Button>
-        <Button variant="contained" disabled={disabled || busy} onClick={onGo} sx={{ minHeight: 52 }}>
+        <Button variant="contained" disabled={disabled === true} onClick={onGo} sx={{ minHeight: 52 }}>
           {action}
         </Button>
       </DialogActions>

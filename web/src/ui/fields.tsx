@@ -1,6 +1,6 @@
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
-import { readMass, readNumberField, readTemperature } from './read-fields.js';
+import { readLength, readMass, readNumberField, readTemperature } from './read-fields.js';
 import { usePerson } from '../data/session.js';
 
 interface FieldProps {
@@ -8,11 +8,20 @@ interface FieldProps {
   onValue: (value: number | undefined) => void;
   width?: number | string;
   initial?: string;
+  /** What speaks against the value itself; what cannot be read is said first. */
+  fault?: string | undefined;
+  needed?: boolean;
+  disabled?: boolean;
 }
 
 /** A weight in the person's own way of writing it, `bare` without a unit; hands on whole milligrams. */
 export function MassField({ bare, ...props }: FieldProps & { bare?: 'kg' | 'g' }) {
   return <ReadField {...props} read={(text, style) => rename(readMass(text, style, bare), 'mg')} />;
+}
+
+/** A length of casing, metres where no unit is given; hands on whole millimetres. */
+export function LengthField(props: FieldProps) {
+  return <ReadField {...props} read={(text, style) => rename(readLength(text, style), 'mm')} />;
 }
 
 /** A temperature; hands on °C. */
@@ -43,17 +52,23 @@ function ReadField({
   onValue,
   width = 200,
   initial = '',
+  fault,
+  needed,
+  disabled,
   read,
 }: FieldProps & { read: (text: string, style: 'point' | 'comma' | null) => Read }) {
   const { numberStyle } = usePerson();
   const [text, setText] = useState(initial);
   const now = text.trim() === '' ? {} : read(text, numberStyle);
+  const wrong = now.error ?? fault;
   return (
     <TextField
       label={label}
       value={text}
-      error={now.error !== undefined}
-      helperText={now.error}
+      required={needed === true}
+      disabled={disabled === true}
+      error={wrong !== undefined}
+      helperText={wrong}
       onChange={(e) => {
         setText(e.target.value);
         onValue(e.target.value.trim() === '' ? undefined : read(e.target.value, numberStyle).value);

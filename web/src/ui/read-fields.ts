@@ -12,6 +12,15 @@ export function readMass(text: string, numberStyle: Style, bare: 'kg' | 'g' = 'k
   });
 }
 
+/** A length of casing as typed; metres where no unit is given. */
+export function readLength(text: string, numberStyle: Style): Read<'mm'> {
+  return attempt(() => {
+    const withUnit = /[a-z]/i.test(text) ? text : `${text} m`;
+    const quantity = parseQuantity(withUnit, { expect: 'length', numberStyle: numberStyle ?? undefined });
+    return quantity.kind === 'length' ? { mm: Math.round(quantity.lengthMm) } : { error: 'Not a length.' };
+  });
+}
+
 /** A temperature as typed; °C where no unit is given. */
 export function readTemperature(text: string, numberStyle: Style): Read<'tempC'> {
   return attempt(() => {

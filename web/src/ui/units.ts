@@ -19,6 +19,8 @@ export interface Units {
   temperature: (tempC: number) => string;
   temperatureParts: (tempC: number) => Shown;
   length: (lengthMm: number) => string;
+  /** What is kept of something, by its measure. */
+  amount: (amount: number, measure: 'mg' | 'mm') => string;
   number: (value: number, decimals: number) => string;
   percent: (value: number, decimals?: number) => string;
   /** Money of the shop from minor units. */
@@ -42,6 +44,8 @@ export function useUnits(): Units {
       temperature: (c) => formatTemperature(c, options),
       temperatureParts: (c) => showTemperature(c, options),
       length: (mm) => formatLength(mm, options),
+      amount: (amount, measure) =>
+        measure === 'mm' ? formatLength(amount, options) : formatMass(amount, options),
       number,
       percent: (value, decimals = 1) => `${number(value, decimals)}\u00a0%`,
       sentence: (text) => fillTokens(text, options),

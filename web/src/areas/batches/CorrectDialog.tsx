@@ -5,14 +5,12 @@ import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { MEAT_DIVISION_MG, InputError, addBack, inWindow, mixture } from '@zest/core';
 import { ROUTES, type BatchView, type TrimLot } from '@zest/contract';
-import { ActionDialog } from '../../ui/ActionDialog.js';
 import { catchUp } from '../../data/batch-facts.js';
-import { command } from '../../data/command.js';
+import { CommandDialog } from '../../ui/command/index.js';
 import { readNumberField } from '../../ui/read-fields.js';
 import { usePerson } from '../../data/session.js';
 import { NUMERALS } from '../../ui/theme.js';
 import { useUnits } from '../../ui/units.js';
-import { useStockCommand } from '../../data/use-stock-command.js';
 import { queries } from '../../data/queries.js';
 
 interface CorrectDialogProps {
@@ -26,7 +24,6 @@ export function CorrectDialog({ sheet, best, onClose }: CorrectDialogProps) {
   const units = useUnits();
   const { numberStyle } = usePerson();
   const client = useQueryClient();
-  const sending = useStockCommand(onClose);
   const lots = useQuery(queries.lots);
   const middle = (sheet.window.minPct + sheet.window.maxPct) / 2;
   const [target, setTarget] = useState(String(middle));
@@ -40,26 +37,23 @@ export function CorrectDialog({ sheet, best, onClose }: CorrectDialogProps) {
     .sort((a, b) => a.massMg - b.massMg);
   const chosen = choices.find((c) => c.lot.id === lotId);
   const perMeat = sheet.mixMg / sheet.meatBasis.massMg;
-  const go = () =>
-    sending.run(async () => {
-      await command(ROUTES.correctFat, {
-        params: { id: sheet.id },
-        body: {
-          lotId: chosen?.lot.id ?? '',
-          massMg: chosen?.massMg ?? 0,
-          reason: `Fat ${best.fatPct.toFixed(1)} %, wanted ${target} %.`,
-        },
-      });
-      await catchUp(client, sheet.id);
-    });
   return (
-    <ActionDialog
+    <CommandDialog
+      route={ROUTES.correctFat}
+      params={{ id: sheet.id }}
       title={`Correct the fat of batch ${sheet.number}`}
       action={chosen ? `Add ${units.mass(chosen.massMg)} as a step` : 'Choose a lot'}
-      disabled={!chosen}
+      toBody={() => ({
+        lotId: chosen?.lot.id,
+        massMg: chosen?.massMg,
+        reason: `Fat ${best.fatPct.toFixed(1)} %, wanted ${target} %.`,
+      })}
+      waiting={!chosen}
       wide
-      {...sending}
-      onGo={() => void go()}
+      onDone={async () => {
+        await catchUp(client, sheet.id);
+        onClose();
+      }}
       onClose={onClose}
     >
       <Box sx={{ display: 'flex', gap: 1.5, alignItems: 'center' }}>
@@ -113,7 +107,7 @@ export function CorrectDialog({ sheet, best, onClose }: CorrectDialogProps) {
           liquid goes with it. What is already seasoned gets its own lines; the rest follows by itself.
         </Box>
       ) : null}
-    </ActionDialog>
+    </CommandDialog>
   );
 }
 

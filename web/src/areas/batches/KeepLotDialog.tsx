@@ -1,15 +1,10 @@
 import Box from '@mui/material/Box';
-import MenuItem from '@mui/material/MenuItem';
-import TextField from '@mui/material/TextField';
 import { useQuery } from '@tanstack/react-query';
-import { useState } from 'react';
 import { ROUTES, type BatchView, type StepView } from '@zest/contract';
-import { ActionDialog } from '../../ui/ActionDialog.js';
-import { command } from '../../data/command.js';
-import { MassField, NumberField, TemperatureField } from '../../ui/fields.js';
-import { useUnits } from '../../ui/units.js';
-import { useStockCommand } from '../../data/use-stock-command.js';
 import { queries } from '../../data/queries.js';
+import { ChoiceInput, CommandDialog } from '../../ui/command/index.js';
+import { useUnits } from '../../ui/units.js';
+import { ProducedLot } from '../cold-room/index.js';
 
 interface KeepLotDialogProps {
   sheet: BatchView;
@@ -20,79 +15,36 @@ interface KeepLotDialogProps {
 /** Surplus of a step becomes a lot of its own, with the fat, salt and cure it has. */
 export function KeepLotDialog({ sheet, step, onClose }: KeepLotDialogProps) {
   const units = useUnits();
-  const sending = useStockCommand(onClose);
   const trims = useQuery(queries.trims);
-  const seasoned = seasoningOf(sheet);
-  const fat = sheet.fatTest?.posteriorPct ?? sheet.plannedFatPct;
-  const sd = sheet.fatTest?.posteriorSd ?? sheet.fatSd;
-  const [trimId, setTrimId] = useState('');
-  const [massMg, setMass] = useState<number>();
-  const [tempC, setTempC] = useState<number>();
-  const [salt, setSalt] = useState<number | undefined>(seasoned.saltGPerKg);
-  const [nitrite, setNitrite] = useState<number | undefined>(seasoned.nitritePpm);
-  const [useBy, setUseBy] = useState('');
-  const go = () =>
-    sending.run(() =>
-      command(ROUTES.produceLot, {
-        body: {
-          trimId,
-          massMg: massMg ?? 0,
-          fatPct: fat,
-          fatSd: sd,
-          saltGPerKg: salt ?? 0,
-          nitritePpm: nitrite ?? 0,
-          heat: 'raw',
-          useBy,
-          tempC: tempC ?? NaN,
-          from: { batchId: sheet.id, stepId: step.id },
-        },
-      }),
-    );
+  const fatPct = sheet.fatTest?.posteriorPct ?? sheet.plannedFatPct;
+  const fatSd = sheet.fatTest?.posteriorSd ?? sheet.fatSd;
   return (
-    <ActionDialog
+    <CommandDialog
+      route={ROUTES.produceLot}
       title={`Keep some of ${step.title.toLowerCase()} as a lot`}
-      action={`Keep ${massMg === undefined ? '…' : units.mass(massMg)}`}
-      disabled={trimId === '' || massMg === undefined || tempC === undefined || useBy === ''}
-      {...sending}
-      onGo={() => void go()}
+      action={({ massMg }) => `Keep ${massMg === undefined ? '…' : units.mass(massMg)}`}
+      initial={{
+        fatPct,
+        fatSd,
+        heat: 'raw',
+        from: { batchId: sheet.id, stepId: step.id },
+        ...seasoningOf(sheet),
+      }}
       onClose={onClose}
     >
       <Box>
-        {units.mass(step.balanceMg)} stand in this step, thought to be {units.percent(fat)} ±{' '}
-        {units.number(sd, 1)} fat. Mix before dividing, or the parts may differ.
+        {units.mass(step.balanceMg)} stand in this step, thought to be {units.percent(fatPct)} ±{' '}
+        {units.number(fatSd, 1)} fat. Mix before dividing, or the parts may differ.
       </Box>
-      <TextField select label="Kept as which trim" value={trimId} onChange={(e) => setTrimId(e.target.value)}>
-        {(trims.data ?? []).map((t) => (
-          <MenuItem key={t.id} value={t.id}>
-            {t.name}
-          </MenuItem>
-        ))}
-      </TextField>
+      <ChoiceInput
+        name="trimId"
+        label="Kept as which trim"
+        options={(trims.data ?? []).map((t) => [t.id, t.name])}
+      />
       <Box sx={{ display: 'flex', gap: 1.5, flexWrap: 'wrap' }}>
-        <MassField label="Weight" onValue={setMass} width={150} />
-        <TemperatureField label="Temperature now" onValue={setTempC} width={170} />
-        <NumberField
-          label="Salt, g/kg"
-          initial={seasoned.saltGPerKg.toFixed(1)}
-          onValue={setSalt}
-          width={110}
-        />
-        <NumberField
-          label="Nitrite, ppm"
-          initial={seasoned.nitritePpm.toFixed(0)}
-          onValue={setNitrite}
-          width={120}
-        />
-        <TextField
-          type="date"
-          label="Use by"
-          value={useBy}
-          onChange={(e) => setUseBy(e.target.value)}
-          slotProps={{ inputLabel: { shrink: true } }}
-          sx={{ width: 170 }}
-        />
+        <ProducedLot weight="Weight" />
       </Box>
-    </ActionDialog>
+    </CommandDialog>
   );
 }
 

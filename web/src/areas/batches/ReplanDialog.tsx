@@ -1,14 +1,11 @@
 import Box from '@mui/material/Box';
-import TextField from '@mui/material/TextField';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
-import { useMemo, useState } from 'react';
+import { useMemo } from 'react';
 import { ROUTES, type BatchView } from '@zest/contract';
-import { ActionDialog } from '../../ui/ActionDialog.js';
 import { catchUp } from '../../data/batch-facts.js';
-import { command } from '../../data/command.js';
+import { CommandDialog, ReasonInput } from '../../ui/command/index.js';
 import { NUMERALS } from '../../ui/theme.js';
 import { useUnits } from '../../ui/units.js';
-import { useStockCommand } from '../../data/use-stock-command.js';
 import { usePlan } from '../blend/index.js';
 import { replanInput, replanUses } from './replan-input.js';
 import { queries } from '../../data/queries.js';
@@ -17,8 +14,6 @@ import { queries } from '../../data/queries.js';
 export function ReplanDialog({ sheet, onClose }: { sheet: BatchView; onClose: () => void }) {
   const units = useUnits();
   const client = useQueryClient();
-  const sending = useStockCommand(onClose);
-  const [reason, setReason] = useState('a lot turned out different');
   const lots = useQuery(queries.lots);
   const recipe = useQuery(queries.recipe(sheet.recipe.id));
   const input = useMemo(
@@ -27,24 +22,22 @@ export function ReplanDialog({ sheet, onClose }: { sheet: BatchView; onClose: ()
   );
   const { answer, busy } = usePlan(input);
   const uses = answer?.status === 'optimal' ? replanUses(answer.uses) : [];
-  const go = () =>
-    sending.run(async () => {
-      await command(ROUTES.replanMeats, {
-        params: { id: sheet.id },
-        body: { uses, reason },
-      });
-      await catchUp(client, sheet.id);
-    });
   const meats = sheet.lines.filter((l) => l.kind === 'meat');
   const ids = [...new Set([...meats.map((l) => l.lotId), ...uses.map((u) => u.lotId)])];
   const mass = (mg: number | undefined) => (mg ? units.mass(mg) : '–');
   return (
-    <ActionDialog
+    <CommandDialog
+      route={ROUTES.replanMeats}
+      params={{ id: sheet.id }}
       title={`Plan batch ${sheet.number} again`}
       action="Take this blend"
-      disabled={uses.length === 0 || reason.trim().length < 3}
-      {...sending}
-      onGo={() => void go()}
+      initial={{ reason: 'a lot turned out different' }}
+      toBody={(typed) => ({ ...typed, uses })}
+      waiting={uses.length === 0}
+      onDone={async () => {
+        await catchUp(client, sheet.id);
+        onClose();
+      }}
       onClose={onClose}
     >
       {busy && uses.length === 0 ? <Box>Working out the blend …</Box> : null}
@@ -87,7 +80,7 @@ export function ReplanDialog({ sheet, onClose }: { sheet: BatchView; onClose: ()
           </Box>
         </>
       ) : null}
-      <TextField label="Reason" value={reason} onChange={(e) => setReason(e.target.value)} fullWidth />
-    </ActionDialog>
+      <ReasonInput />
+    </CommandDialog>
   );
 }

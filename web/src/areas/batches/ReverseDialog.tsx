@@ -1,43 +1,39 @@
-import { useState } from 'react';
+import Box from '@mui/material/Box';
 import { useQueryClient } from '@tanstack/react-query';
-import { v7 as uuid } from 'uuid';
 import { ROUTES, type EntryView } from '@zest/contract';
 import { catchUp } from '../../data/batch-facts.js';
-import { call } from '../../data/api.js';
-import { ReasonDialog } from '../../ui/ReasonDialog.js';
+import { CommandDialog, ReasonInput } from '../../ui/command/index.js';
 import { useUnits } from '../../ui/units.js';
 
-const REASONS = ['Wrong weight', 'Wrong lot', 'Weighed twice', 'Tub was not tared'];
-
-/** Takes one entry back, with a reason. */
-export function ReverseDialog({
-  batchId,
-  entry,
-  onClose,
-}: {
+interface ReverseDialogProps {
   batchId: string;
   entry: Pick<EntryView, 'id' | 'amount' | 'measure' | 'from' | 'to'>;
   onClose: () => void;
-}) {
+}
+
+/** Takes one entry back, with a reason. */
+export function ReverseDialog({ batchId, entry, onClose }: ReverseDialogProps) {
   const units = useUnits();
   const client = useQueryClient();
-  const [id] = useState(() => uuid());
   const amount = entry.measure === 'mm' ? units.length(entry.amount) : units.mass(entry.amount);
+  const words = `Take back ${amount}`;
   return (
-    <ReasonDialog
-      title={`Take back ${amount}`}
-      text={`${entry.from} → ${entry.to}`}
-      reasons={REASONS}
-      action={`Take back ${amount}`}
-      onClose={onClose}
-      onReason={async (reason) => {
-        await call(ROUTES.reverseEntry, {
-          params: { id: batchId },
-          body: { id, transferId: entry.id, reason },
-        });
+    <CommandDialog
+      route={ROUTES.reverseEntry}
+      params={{ id: batchId }}
+      title={words}
+      action={words}
+      initial={{ transferId: entry.id }}
+      onDone={async () => {
         await catchUp(client, batchId);
         onClose();
       }}
-    />
+      onClose={onClose}
+    >
+      <Box>
+        {entry.from} → {entry.to}
+      </Box>
+      <ReasonInput usual={['Wrong weight', 'Wrong lot', 'Weighed twice', 'Tub was not tared']} />
+    </CommandDialog>
   );
 }

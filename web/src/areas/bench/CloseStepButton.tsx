@@ -5,7 +5,7 @@ import { v7 as uuid } from 'uuid';
 import { ROUTES, type BatchView, type StepView } from '@zest/contract';
 import { catchUp } from '../../data/batch-facts.js';
 import { ApiProblem, call } from '../../data/api.js';
-import { ReasonDialog } from '../../ui/ReasonDialog.js';
+import { CommandDialog, ReasonInput } from '../../ui/command/index.js';
 import { usePerson } from '../../data/session.js';
 import { useShortcut } from '../../ui/shortcuts.js';
 import { Triangle } from '../../ui/Trouble.js';
@@ -24,7 +24,7 @@ function useCloseStep({ sheet, step, pending }: CloseStepButtonProps) {
   const client = useQueryClient();
   const [problem, setProblem] = useState<string>();
   const id = useRef(uuid());
-  const close = async (override?: string) => {
+  const close = async () => {
     setProblem(undefined);
     const later = () =>
       pending?.record({
@@ -32,18 +32,18 @@ function useCloseStep({ sheet, step, pending }: CloseStepButtonProps) {
         label: `Close ${step.title.toLowerCase()}`,
         body: { id: uuid(), stepId: step.id, version: step.version },
       });
-    if (pending && pending.waiting.length > 0 && !override) {
+    if (pending && pending.waiting.length > 0) {
       await later();
       return;
     }
     try {
       await call(ROUTES.closeStep, {
         params: { id: sheet.id, stepId: step.id },
-        body: { id: id.current, version: step.version, ...(override ? { override } : {}) },
+        body: { id: id.current, version: step.version },
       });
       await catchUp(client, sheet.id);
     } catch (error) {
-      if (!(error instanceof ApiProblem) && pending && !override) {
+      if (!(error instanceof ApiProblem) && pending) {
         await later();
         return;
       }
@@ -52,7 +52,6 @@ function useCloseStep({ sheet, step, pending }: CloseStepButtonProps) {
         await catchUp(client, sheet.id);
       }
       setProblem(error instanceof Error ? error.message : String(error));
-      if (override) throw error;
     }
   };
   return { close, problem };
@@ -77,24 +76,32 @@ export function CloseStepPrimary({ sheet, step, pending }: CloseStepButtonProps 
 export function SignPast({ sheet, step }: CloseStepButtonProps) {
   const person = usePerson();
   const units = useUnits();
-  const { close } = useCloseStep({ sheet, step });
+  const client = useQueryClient();
   const [asking, setAsking] = useState(false);
   if (person.role !== 'lead' || step.missing.length === 0) return null;
   return (
     <>
       <Secondary onClick={() => setAsking(true)}>Sign past</Secondary>
       {asking ? (
-        <ReasonDialog
+        <CommandDialog
+          route={ROUTES.closeStep}
+          params={{ id: sheet.id, stepId: step.id }}
           title={`Close ${step.title} with something missing`}
-          text={units.sentence(step.missing.map((m) => m.sentence).join(' '))}
-          reasons={['Checked by hand', 'Not needed for this batch', 'Instrument is broken']}
           action={`Sign and close ${step.title}`}
-          onClose={() => setAsking(false)}
-          onReason={async (reason) => {
-            await close(reason);
+          initial={{ version: step.version }}
+          toBody={(typed) => ({ ...typed, override: typed.override ?? '' })}
+          onDone={async () => {
+            await catchUp(client, sheet.id);
             setAsking(false);
           }}
-        />
+          onClose={() => setAsking(false)}
+        >
+          <Box>{units.sentence(step.missing.map((m) => m.sentence).join(' '))}</Box>
+          <ReasonInput
+            name="override"
+            usual={['Checked by hand', 'Not needed for this batch', 'Instrument is broken']}
+          />
+        </CommandDialog>
       ) : null}
     </>
   );

@@ -1,12 +1,10 @@
 import Box from '@mui/material/Box';
 import { useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
-import { v7 as uuid } from 'uuid';
 import { MEAT_DIVISION_MG, overPour } from '@zest/core';
 import { ROUTES, type BatchView, type LineView } from '@zest/contract';
 import { catchUp } from '../../data/batch-facts.js';
-import { call } from '../../data/api.js';
-import { ReasonDialog } from '../../ui/ReasonDialog.js';
+import { CommandDialog, ReasonInput } from '../../ui/command/index.js';
 import { COLOUR } from '../../ui/theme.js';
 import { Triangle } from '../../ui/Trouble.js';
 import { useUnits } from '../../ui/units.js';
@@ -26,7 +24,6 @@ export function OverPourPanel({ sheet, line, pouringMg, onTake }: OverPourPanelP
   const units = useUnits();
   const client = useQueryClient();
   const [choice, setChoice] = useState<'accept' | 'grow'>();
-  const [id] = useState(() => uuid());
   const actualMg = line.weighedMg + pouringMg;
   const ways =
     line.kind === 'dry'
@@ -43,13 +40,6 @@ export function OverPourPanel({ sheet, line, pouringMg, onTake }: OverPourPanelP
         })
       : undefined;
   const overLimit = line.cure !== null && actualMg > line.cure.maxMg;
-  const finish = async (reason: string) => {
-    if (pouringMg > 0) await onTake();
-    const route = choice === 'grow' ? ROUTES.growBatch : ROUTES.acceptLine;
-    await call(route, { params: { id: sheet.id }, body: { id, lineId: line.id, reason } });
-    await catchUp(client, sheet.id);
-    setChoice(undefined);
-  };
   return (
     <Box
       role="alert"
@@ -85,22 +75,33 @@ export function OverPourPanel({ sheet, line, pouringMg, onTake }: OverPourPanelP
         ) : null}
       </Box>
       {choice ? (
-        <ReasonDialog
+        <CommandDialog
+          route={choice === 'grow' ? ROUTES.growBatch : ROUTES.acceptLine}
+          params={{ id: sheet.id }}
           title={
             choice === 'grow'
               ? `Grow batch ${sheet.number}`
               : `Accept ${units.mass(actualMg)} of ${line.name}`
           }
-          text={
-            choice === 'grow' && ways
-              ? `${units.mass(Math.round(ways.growMeatKg * 1e6), MEAT_DIVISION_MG)} more meat in the planned shares, and ${ways.growLines.map((l) => `${units.mass(Math.round(l.addG * 1000))} ${l.name}`).join(', ')}.`
-              : 'It stays on record with your name.'
-          }
-          reasons={['Hand slipped', 'Scale was slow', 'Tub was not empty']}
           action={choice === 'grow' ? 'Grow the batch' : `Accept ${units.mass(actualMg)}`}
+          initial={{ lineId: line.id }}
+          before={async () => {
+            if (pouringMg > 0) await onTake();
+            return undefined;
+          }}
+          onDone={async () => {
+            await catchUp(client, sheet.id);
+            setChoice(undefined);
+          }}
           onClose={() => setChoice(undefined)}
-          onReason={finish}
-        />
+        >
+          <Box>
+            {choice === 'grow' && ways
+              ? `${units.mass(Math.round(ways.growMeatKg * 1e6), MEAT_DIVISION_MG)} more meat in the planned shares, and ${ways.growLines.map((l) => `${units.mass(Math.round(l.addG * 1000))} ${l.name}`).join(', ')}.`
+              : 'It stays on record with your name.'}
+          </Box>
+          <ReasonInput usual={['Hand slipped', 'Scale was slow', 'Tub was not empty']} />
+        </CommandDialog>
       ) : null}
     </Box>
   );

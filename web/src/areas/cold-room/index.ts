@@ -1,1 +1,2 @@
 export { FatTest } from './lot/FatTestDialog.js';
+export { ProducedLot } from './lot/ProducedLot.js';

@@ -7,15 +7,12 @@ import TableBody from '@mui/material/TableBody';
 import TableCell from '@mui/material/TableCell';
 import TableHead from '@mui/material/TableHead';
 import TableRow from '@mui/material/TableRow';
-import TextField from '@mui/material/TextField';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
-import { v7 as uuid } from 'uuid';
 import { ROUTES, type CalibrationState } from '@zest/contract';
-import { ActionDialog } from '../../ui/ActionDialog.js';
 import { call } from '../../data/api.js';
 import { Loading } from '../../ui/Loading.js';
-import { useCommand } from '../../data/use-command.js';
+import { CommandDialog, NumberInput, TextInput } from '../../ui/command/index.js';
 import { usePerson } from '../../data/session.js';
 import { NUMERALS } from '../../ui/theme.js';
 import { Triangle, Trouble } from '../../ui/Trouble.js';
@@ -114,43 +111,23 @@ function CureRule({ lead }: { lead: boolean }) {
 }
 
 function CheckDialog({ state, onClose }: { state: CalibrationState; onClose: () => void }) {
-  const [id] = useState(() => uuid());
-  const [reference, setReference] = useState(state.unit === '°C' ? '0' : '');
-  const [shown, setShown] = useState('');
-  const [note, setNote] = useState(state.unit === '°C' ? 'ice water' : 'test weight');
-  const number = (text: string) => (/\d/.test(text) ? Number(text.replace(',', '.')) : NaN);
-  const client = useQueryClient();
-  const { run, error, busy } = useCommand(['devices'], onClose);
-  const go = () =>
-    run(async () =>
-      client.setQueryData(
-        queries.calibrations.queryKey,
-        await call(ROUTES.calibrate, {
-          body: { id, device: state.device, reference: number(reference), shown: number(shown), note },
-        }),
-      ),
-    );
+  const probe = state.unit === '°C';
   return (
-    <ActionDialog
+    <CommandDialog
+      route={ROUTES.calibrate}
       title={`Check of the ${state.name.toLowerCase()}`}
       action="Note the check"
-      disabled={Number.isNaN(number(reference)) || Number.isNaN(number(shown))}
-      busy={busy}
-      error={error}
-      onGo={() => void go()}
+      initial={{
+        device: state.device,
+        note: probe ? 'ice water' : 'test weight',
+        ...(probe ? { reference: 0 } : {}),
+      }}
+      topics={['devices']}
       onClose={onClose}
     >
-      <TextField
-        label={`Reference, ${state.unit}`}
-        value={reference}
-        onChange={(e) => setReference(e.target.value)}
-      />
-      <TextField
-        label={`It showed, ${state.unit}`}
-        value={shown}
-        onChange={(e) => setShown(e.target.value)}
-      />
-      <TextField label="Against what" value={note} onChange={(e) => setNote(e.target.value)} />
-    </ActionDialog>
+      <NumberInput name="reference" label={`Reference, ${state.unit}`} width="100%" />
+      <NumberInput name="shown" label={`It showed, ${state.unit}`} width="100%" />
+      <TextInput name="note" label="Against what" />
+    </CommandDialog>
   );
 }

@@ -2,42 +2,31 @@ import Box from '@mui/material/Box';
 import FormControlLabel from '@mui/material/FormControlLabel';
 import Radio from '@mui/material/Radio';
 import RadioGroup from '@mui/material/RadioGroup';
-import TextField from '@mui/material/TextField';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { METHOD_TEMPLATES } from '@zest/core';
 import { ROUTES } from '@zest/contract';
-import { ActionDialog } from '../../ui/ActionDialog.js';
-import { command } from '../../data/command.js';
+import { CommandDialog, TextInput } from '../../ui/command/index.js';
 import { MassField } from '../../ui/fields.js';
-import { useStockCommand } from '../../data/use-stock-command.js';
 import { newDocument } from './new-document.js';
 
 /** Begins a recipe with one of the starting methods. */
 export function NewRecipeDialog({ onClose }: { onClose: () => void }) {
   const navigate = useNavigate();
-  const sending = useStockCommand(onClose);
-  const [name, setName] = useState('');
   const [template, setTemplate] = useState('fresh-link');
   const [meatMg, setMeat] = useState<number>();
-  const go = () =>
-    sending.run(async () => {
-      const document = { ...newDocument(template), usualMeatMg: meatMg ?? 0 };
-      const draft = await command(ROUTES.addRecipeDraft, { body: { name, document } });
-      await navigate(`/recipes/drafts/${draft.id}`);
-    });
   return (
-    <ActionDialog
+    <CommandDialog
+      route={ROUTES.addRecipeDraft}
       title="Begin a recipe"
-      action={`Begin ${name.trim() || '…'}`}
-      disabled={name.trim().length < 2}
+      action={({ name }) => `Begin ${name ?? '…'}`}
+      toBody={(typed) => ({ ...typed, document: { ...newDocument(template), usualMeatMg: meatMg ?? 0 } })}
       wide
-      {...sending}
-      onGo={() => void go()}
+      onDone={async (draft) => navigate(`/recipes/drafts/${draft.id}`)}
       onClose={onClose}
     >
       <Box sx={{ display: 'flex', gap: 2 }}>
-        <TextField label="Name" value={name} onChange={(e) => setName(e.target.value)} sx={{ flex: 1 }} />
+        <TextInput name="name" label="Name" />
         <MassField label="Meat of its usual batch" onValue={setMeat} />
       </Box>
       <RadioGroup
@@ -59,6 +48,6 @@ export function NewRecipeDialog({ onClose }: { onClose: () => void }) {
           />
         ))}
       </RadioGroup>
-    </ActionDialog>
+    </CommandDialog>
   );
 }

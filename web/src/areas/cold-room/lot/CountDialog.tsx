@@ -1,38 +1,33 @@
 import Box from '@mui/material/Box';
-import { useState } from 'react';
 import { ROUTES } from '@zest/contract';
-import { command } from '../../../data/command.js';
+import { CommandDialog, MassInput } from '../../../ui/command/index.js';
 import { useUnits } from '../../../ui/units.js';
-import { ActionDialog } from '../../../ui/ActionDialog.js';
 import type { LotDialogFor } from './dialog-for.js';
-import { MassField } from '../../../ui/fields.js';
-import { useStockCommand } from '../../../data/use-stock-command.js';
 
 /** Stock take of one lot. */
 export function CountDialog({ lot, onClose }: LotDialogFor) {
   const units = useUnits();
-  const sending = useStockCommand(onClose);
-  const [mg, setMg] = useState<number>();
-  const go = () =>
-    sending.run(() => command(ROUTES.countLot, { params: { id: lot.id }, body: { amount: mg ?? 0 } }));
-  const difference = mg === undefined ? 0 : mg - lot.balanceMg;
+  const off = (amount: number) => units.mass(Math.abs(amount - lot.balanceMg), 10_000);
   return (
-    <ActionDialog
+    <CommandDialog
+      route={ROUTES.countLot}
+      params={{ id: lot.id }}
       title={`Stock take of ${lot.code}`}
-      action={`There are ${mg === undefined ? '…' : units.mass(mg, 10_000)}`}
-      disabled={mg === undefined}
-      {...sending}
-      onGo={() => void go()}
+      action={({ amount }) => `There are ${amount === undefined ? '…' : units.mass(amount, 10_000)}`}
       onClose={onClose}
     >
-      <Box>The books have {units.mass(lot.balanceMg, 10_000)}.</Box>
-      <MassField label="What the scale says" onValue={setMg} />
-      {difference !== 0 ? (
-        <Box>
-          {units.mass(Math.abs(difference), 10_000)}{' '}
-          {difference > 0 ? 'will be written as found' : 'will be written as missing'}.
-        </Box>
-      ) : null}
-    </ActionDialog>
+      {({ amount = lot.balanceMg }) => (
+        <>
+          <Box>The books have {units.mass(lot.balanceMg, 10_000)}.</Box>
+          <MassInput name="amount" label="What the scale says" />
+          {amount === lot.balanceMg ? null : (
+            <Box>
+              {off(amount)}{' '}
+              {amount > lot.balanceMg ? 'will be written as found' : 'will be written as missing'}.
+            </Box>
+          )}
+        </>
+      )}
+    </CommandDialog>
   );
 }

@@ -1,14 +1,11 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
-import { useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { ROUTES, type LotDetail } from '@zest/contract';
-import { command } from '../../../data/command.js';
-import { ReasonDialog } from '../../../ui/ReasonDialog.js';
+import { CommandDialog, ReasonInput } from '../../../ui/command/index.js';
 import { usePerson } from '../../../data/session.js';
 import { COLOUR, NUMERALS } from '../../../ui/theme.js';
 import { useUnits } from '../../../ui/units.js';
-import { refresh } from '../../../data/queries.js';
 
 const WIDTH = 640;
 const ROW = 34;
@@ -17,7 +14,6 @@ const ROW = 34;
 export function FatStory({ lot }: { lot: LotDetail }) {
   const units = useUnits();
   const person = usePerson();
-  const client = useQueryClient();
   const [undo, setUndo] = useState<string>();
   const steps = [
     { key: 'base', words: 'at receipt', figure: lot.baseFat, test: undefined },
@@ -32,11 +28,6 @@ export function FatStory({ lot }: { lot: LotDetail }) {
   const low = Math.max(0, Math.min(...all.map((f) => f.fatPct - 2 * f.fatSd)) - 1);
   const high = Math.min(100, Math.max(...all.map((f) => f.fatPct + 2 * f.fatSd)) + 1);
   const x = (pct: number) => 8 + ((pct - low) / (high - low)) * (WIDTH - 16);
-  const reverse = async (reason: string) => {
-    await command(ROUTES.reverseFatTest, { params: { id: undo ?? '' }, body: { reason } });
-    setUndo(undefined);
-    await refresh(client, ['lots']);
-  };
   return (
     <Box component="section" aria-label="Why this fat">
       <h3>Why this fat</h3>
@@ -98,14 +89,16 @@ export function FatStory({ lot }: { lot: LotDetail }) {
         </Box>
       ))}
       {undo ? (
-        <ReasonDialog
+        <CommandDialog
+          route={ROUTES.reverseFatTest}
+          params={{ id: undo }}
           title="Take this fat test back?"
-          text="The lots it taught become what they would be had it never been made."
-          reasons={['wrong lot', 'instrument was off', 'sample was not mixed']}
           action="Take it back"
-          onReason={reverse}
           onClose={() => setUndo(undefined)}
-        />
+        >
+          <Box>The lots it taught become what they would be had it never been made.</Box>
+          <ReasonInput usual={['wrong lot', 'instrument was off', 'sample was not mixed']} />
+        </CommandDialog>
       ) : null}
     </Box>
   );

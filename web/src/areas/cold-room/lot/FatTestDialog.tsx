@@ -1,23 +1,14 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
-import MenuItem from '@mui/material/MenuItem';
-import TextField from '@mui/material/TextField';
-import { useState } from 'react';
+import { useFieldArray } from 'react-hook-form';
 import { DEFAULT_FAT_SD, InputError, cookOut, correctFat } from '@zest/core';
 import { ROUTES } from '@zest/contract';
-import { command } from '../../../data/command.js';
+import { ChoiceInput, CommandDialog, NumberInput, type Typed } from '../../../ui/command/index.js';
 import { NUMERALS } from '../../../ui/theme.js';
 import { useUnits } from '../../../ui/units.js';
-import { ActionDialog } from '../../../ui/ActionDialog.js';
 import type { LotDialogFor } from './dialog-for.js';
-import { NumberField } from '../../../ui/fields.js';
-import { useStockCommand } from '../../../data/use-stock-command.js';
 
-type Method = 'lab' | 'instrument' | 'cook-out';
-interface Sample {
-  sampleG: number | undefined;
-  fatG: number | undefined;
-}
+type Test = Typed<typeof ROUTES.addFatTest>;
 
 /** A measured fat of this lot; shows what it will be thought to be afterwards. */
 export function FatTestDialog({ lot, onClose }: LotDialogFor) {
@@ -41,96 +32,77 @@ interface FatTestProps {
 /** Lab, instrument or cook-out, of a lot or of a ground blend. */
 export function FatTest({ title, prior, target, onClose }: FatTestProps) {
   const units = useUnits();
-  const sending = useStockCommand(onClose);
-  const [method, setMethod] = useState<Method>('instrument');
-  const [fatPct, setFatPct] = useState<number>();
-  const [samples, setSamples] = useState<Sample[]>([{ sampleG: undefined, fatG: undefined }]);
-  const cooked = method === 'cook-out' ? cookedOut(samples) : undefined;
-  const measured =
-    method === 'cook-out'
-      ? cooked
-      : fatPct !== undefined && fatPct >= 0 && fatPct <= 100
-        ? { fatPct, fatSd: DEFAULT_FAT_SD[method] }
-        : undefined;
-  const after = measured && correctFat(prior, measured);
-  const go = () =>
-    sending.run(() =>
-      command(ROUTES.addFatTest, {
-        body: {
-          method,
-          ...target,
-          ...(method === 'cook-out'
-            ? {
-                samples: samples.flatMap((s) =>
-                  s.sampleG && s.fatG !== undefined ? [{ sampleG: s.sampleG, fatG: s.fatG }] : [],
-                ),
-              }
-            : { fatPct }),
-        },
-      }),
-    );
+  const thought = ({ fatPct, fatSd }: { fatPct: number; fatSd: number }) =>
+    `${units.percent(fatPct)} ± ${units.number(fatSd, 1)}`;
   return (
-    <ActionDialog
+    <CommandDialog
+      route={ROUTES.addFatTest}
       title={title}
-      action={`Record ${measured ? units.percent(measured.fatPct) : '…'}`}
-      disabled={measured === undefined}
-      {...sending}
-      onGo={() => void go()}
+      action={(test) => {
+        const measured = measuredBy(test);
+        return `Record ${measured ? units.percent(measured.fatPct) : '…'}`;
+      }}
+      initial={{ ...target, method: 'instrument' }}
+      toBody={({ samples, ...typed }) => ({ ...typed, samples: samples?.filter(isBegun) })}
       onClose={onClose}
     >
-      <TextField
-        select
-        label="How it was measured"
-        value={method}
-        onChange={(e) => setMethod(e.target.value as Method)}
-      >
-        <MenuItem value="lab">Laboratory</MenuItem>
-        <MenuItem value="instrument">Instrument in the shop</MenuItem>
-        <MenuItem value="cook-out">Cook-out</MenuItem>
-      </TextField>
-      {method === 'cook-out' ? (
-        <>
-          <Box>
-            Render a mixed sample gently, press it dry, weigh the fat. Two or three samples are surer than
-            one.
-          </Box>
-          {samples.map((_, i) => (
-            <Box key={i} sx={{ display: 'flex', gap: 1.5 }}>
-              <NumberField
-                label={`Sample ${i + 1}, g`}
-                onValue={(v) => setSamples(put(samples, i, { sampleG: v }))}
-              />
-              <NumberField
-                label="Fat rendered, g"
-                onValue={(v) => setSamples(put(samples, i, { fatG: v }))}
-              />
+      {(test) => {
+        const measured = measuredBy(test);
+        return (
+          <>
+            <ChoiceInput
+              name="method"
+              label="How it was measured"
+              options={[
+                ['lab', 'Laboratory'],
+                ['instrument', 'Instrument in the shop'],
+                ['cook-out', 'Cook-out'],
+              ]}
+            />
+            {test.method === 'cook-out' ? <Samples /> : <NumberInput name="fatPct" label="Measured fat, %" />}
+            <Box sx={{ ...NUMERALS, fontSize: 20 }}>
+              Thought to be {thought(prior)}
+              {measured ? ` → ${thought(correctFat(prior, measured))}` : ''}
             </Box>
-          ))}
-          <Button onClick={() => setSamples([...samples, { sampleG: undefined, fatG: undefined }])}>
-            Another sample
-          </Button>
-        </>
-      ) : (
-        <NumberField label="Measured fat, %" onValue={setFatPct} />
-      )}
-      <Box sx={{ ...NUMERALS, fontSize: 20 }}>
-        Thought to be {units.percent(prior.fatPct)} ± {units.number(prior.fatSd, 1)}
-        {after ? ` → ${units.percent(after.fatPct)} ± ${units.number(after.fatSd, 1)}` : ''}
+          </>
+        );
+      }}
+    </CommandDialog>
+  );
+}
+
+function Samples() {
+  const { fields, append } = useFieldArray({ name: 'samples', shouldUnregister: true });
+  const rows = fields.length === 0 ? [{ id: 'first' }] : fields;
+  return (
+    <>
+      <Box>
+        Render a mixed sample gently, press it dry, weigh the fat. Two or three samples are surer than one.
       </Box>
-    </ActionDialog>
+      {rows.map((row, i) => (
+        <Box key={row.id} sx={{ display: 'flex', gap: 1.5 }}>
+          <NumberInput name={`samples.${i}.sampleG`} label={`Sample ${i + 1}, g`} />
+          <NumberInput name={`samples.${i}.fatG`} label="Fat rendered, g" />
+        </Box>
+      ))}
+      <Button onClick={() => append({})}>Another sample</Button>
+    </>
   );
 }
 
-function put(samples: readonly Sample[], at: number, change: Partial<Sample>): Sample[] {
-  return samples.map((s, i) => (i === at ? { ...s, ...change } : s));
+function isBegun({ sampleG, fatG }: Partial<NonNullable<Test['samples']>[number]>): boolean {
+  return sampleG !== undefined || fatG !== undefined;
 }
 
-function cookedOut(samples: readonly Sample[]): { fatPct: number; fatSd: number } | undefined {
-  const complete = samples.flatMap((s) =>
-    s.sampleG !== undefined && s.fatG !== undefined ? [{ sampleG: s.sampleG, fatG: s.fatG }] : [],
-  );
+/** The fat that was measured, as far as it is typed. */
+function measuredBy({ method, fatPct, samples }: Test): { fatPct: number; fatSd: number } | undefined {
+  if (method !== 'cook-out') {
+    const known = method !== undefined && fatPct !== undefined && fatPct >= 0 && fatPct <= 100;
+    return known ? { fatPct, fatSd: DEFAULT_FAT_SD[method] } : undefined;
+  }
+  const whole = (samples ?? []).filter((s) => s.sampleG > 0 && s.fatG !== undefined);
   try {
-    return complete.length > 0 ? cookOut(complete) : undefined;
+    return whole.length > 0 ? cookOut(whole) : undefined;
   } catch (error) {
     if (error instanceof InputError) return undefined;
     throw error;

@@ -1,29 +1,20 @@
-import { useState } from 'react';
 import { ROUTES } from '@zest/contract';
-import { command } from '../../../data/command.js';
+import { CommandDialog, MassInput } from '../../../ui/command/index.js';
 import { useUnits } from '../../../ui/units.js';
-import { ActionDialog } from '../../../ui/ActionDialog.js';
 import type { LotDialogFor } from './dialog-for.js';
-import { MassField } from '../../../ui/fields.js';
-import { useStockCommand } from '../../../data/use-stock-command.js';
 
 /** Weighs a customer's own back to the customer. */
 export function ReturnDialog({ lot, onClose }: LotDialogFor) {
   const units = useUnits();
-  const sending = useStockCommand(onClose);
-  const [mg, setMg] = useState<number>();
-  const go = () =>
-    sending.run(() => command(ROUTES.returnLot, { params: { id: lot.id }, body: { massMg: mg ?? 0 } }));
   return (
-    <ActionDialog
+    <CommandDialog
+      route={ROUTES.returnLot}
+      params={{ id: lot.id }}
       title={`Back to ${lot.owner ?? ''}`}
-      action={`Give back ${mg === undefined ? '…' : units.mass(mg, 10_000)}`}
-      disabled={mg === undefined}
-      {...sending}
-      onGo={() => void go()}
+      action={({ massMg }) => `Give back ${massMg === undefined ? '…' : units.mass(massMg, 10_000)}`}
       onClose={onClose}
     >
-      <MassField label="Weight" onValue={setMg} />
-    </ActionDialog>
+      <MassInput name="massMg" label="Weight" />
+    </CommandDialog>
   );
 }

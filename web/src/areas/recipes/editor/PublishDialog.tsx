@@ -1,12 +1,8 @@
 import Box from '@mui/material/Box';
-import TextField from '@mui/material/TextField';
-import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { compareRecipes, type Finding, type WorkingDocument } from '@zest/core';
 import { ROUTES } from '@zest/contract';
-import { ActionDialog } from '../../../ui/ActionDialog.js';
-import { command } from '../../../data/command.js';
-import { useStockCommand } from '../../../data/use-stock-command.js';
+import { CommandDialog, ReasonInput, SignedInput } from '../../../ui/command/index.js';
 
 interface PublishDialogProps {
   draftId: string;
@@ -23,51 +19,30 @@ interface PublishDialogProps {
 export function PublishDialog(props: PublishDialogProps) {
   const { draftId, name, versionNo, findings, before, document, keep, onClose } = props;
   const navigate = useNavigate();
-  const sending = useStockCommand(onClose);
-  const [reason, setReason] = useState('');
-  const [signed, setSigned] = useState<Record<string, string>>({});
-  const guards = [...new Set(findings.filter((f) => f.level === 'sign').map((f) => f.guard))];
-  const complete = guards.every((g) => (signed[g] ?? '').trim().length >= 3);
+  const toSign = findings.filter((f) => f.level === 'sign');
+  const guards = [...new Set(toSign.map((f) => f.guard))];
   const differences = before ? compareRecipes(before, document) : [];
-  const go = () =>
-    sending.run(async () => {
-      const version = await keep();
-      const recipe = await command(ROUTES.publishRecipe, {
-        params: { id: draftId },
-        body: { version, reason, signed },
-      });
-      await navigate(`/recipes/${recipe.id}`);
-    });
   return (
-    <ActionDialog
+    <CommandDialog
+      route={ROUTES.publishRecipe}
+      params={{ id: draftId }}
       title={`Publish ${name}`}
       action={`Publish version ${versionNo}`}
-      disabled={!complete}
+      initial={{ version: 0 }}
+      before={async () => ({ version: await keep() })}
       wide
-      {...sending}
-      onGo={() => void go()}
+      onDone={async (recipe) => navigate(`/recipes/${recipe.id}`)}
       onClose={onClose}
     >
       <Box>
         A published version never changes. Batches made from it keep it; the next change is the next version.
       </Box>
       {guards.map((guard) => (
-        <Box key={guard}>
-          {findings
-            .filter((f) => f.guard === guard && f.level === 'sign')
-            .map((f) => (
-              <Box key={f.sentence} sx={{ mb: 0.5 }}>
-                {f.sentence}
-              </Box>
-            ))}
-          <TextField
-            label="Your reason, kept with the version"
-            fullWidth
-            value={signed[guard] ?? ''}
-            onChange={(e) => setSigned((now) => ({ ...now, [guard]: e.target.value }))}
-            slotProps={{ htmlInput: { maxLength: 300 } }}
-          />
-        </Box>
+        <SignedInput
+          key={guard}
+          guard={guard}
+          sentences={toSign.filter((f) => f.guard === guard).map((f) => f.sentence)}
+        />
       ))}
       {differences.length > 0 ? (
         <Box component="ul" sx={{ m: 0, pl: 2.5 }}>
@@ -78,12 +53,7 @@ export function PublishDialog(props: PublishDialogProps) {
           ))}
         </Box>
       ) : null}
-      <TextField
-        label="What changed and why"
-        value={reason}
-        onChange={(e) => setReason(e.target.value)}
-        slotProps={{ htmlInput: { maxLength: 300 } }}
-      />
-    </ActionDialog>
+      <ReasonInput label="What changed and why" />
+    </CommandDialog>
   );
 }

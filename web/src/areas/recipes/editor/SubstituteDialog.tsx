@@ -31,8 +31,6 @@ export function SubstituteDialog({ line, from, list, onSubstitute, onClose }: Su
       title={`Instead of ${line.name}`}
       action={to ? `Put ${to.name} in` : 'Put … in'}
       disabled={!after}
-      busy={false}
-      error={undefined}
       onGo={() => after && onSubstitute(after)}
       onClose={onClose}
     >

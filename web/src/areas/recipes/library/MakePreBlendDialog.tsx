@@ -4,9 +4,7 @@ import { useState } from 'react';
 import { preBlendParts } from '@zest/core';
 import { PRE_BLEND_LABEL_PATH, ROUTES, type LibraryItem } from '@zest/contract';
 import { ActionDialog } from '../../../ui/ActionDialog.js';
-import { command } from '../../../data/command.js';
-import { MassField } from '../../../ui/fields.js';
-import { useStockCommand } from '../../../data/use-stock-command.js';
+import { CommandDialog, MassInput } from '../../../ui/command/index.js';
 import { useUnits } from '../../../ui/units.js';
 import type { useLibrary } from '../use-recipes.js';
 
@@ -19,29 +17,10 @@ interface MakePreBlendDialogProps {
 /** Makes a lot of a pre-blend: what to weigh of each, then into stock with a label. */
 export function MakePreBlendDialog({ item, library, onClose }: MakePreBlendDialogProps) {
   const units = useUnits();
-  const [massMg, setMass] = useState<number>();
   const [made, setMade] = useState<{ lotId: string; code: string }>();
-  const sending = useStockCommand(() => undefined);
-  const go = () =>
-    sending.run(async () => {
-      if (massMg === undefined) return;
-      const answer = await command(ROUTES.makePreBlend, {
-        params: { id: item.id },
-        body: { massMg },
-      });
-      setMade({ lotId: answer.lotId, code: answer.code });
-    });
   if (made) {
     return (
-      <ActionDialog
-        title={`${item.name} is lot ${made.code}`}
-        action="Done"
-        disabled={false}
-        busy={false}
-        error={undefined}
-        onGo={onClose}
-        onClose={onClose}
-      >
+      <ActionDialog title={`${item.name} is lot ${made.code}`} action="Done" onGo={onClose} onClose={onClose}>
         <Button
           component="a"
           href={PRE_BLEND_LABEL_PATH.replace(':id', made.lotId)}
@@ -54,28 +33,35 @@ export function MakePreBlendDialog({ item, library, onClose }: MakePreBlendDialo
     );
   }
   return (
-    <ActionDialog
+    <CommandDialog
+      route={ROUTES.makePreBlend}
+      params={{ id: item.id }}
       title={`Make ${item.name}`}
-      action={massMg ? `Made ${units.mass(massMg)}` : 'Made …'}
-      disabled={!massMg}
-      {...sending}
-      onGo={() => void go()}
+      action={({ massMg }) => (massMg ? `Made ${units.mass(massMg)}` : 'Made …')}
+      onDone={({ lotId, code }) => {
+        setMade({ lotId, code });
+        return undefined;
+      }}
       onClose={onClose}
     >
-      <Box>{units.mass(item.freeMg)} of it is free now.</Box>
-      <MassField label="How much, g" bare="g" onValue={setMass} />
-      {massMg
-        ? preBlendParts(item.preBlend ?? [], massMg).map((part) => {
-            const known = library.get(part.ingredientId);
-            return (
-              <Box key={part.ingredientId} sx={{ display: 'flex', gap: 2 }}>
-                <Box sx={{ width: 240 }}>{known?.name}</Box>
-                <b>{units.mass(part.massMg)}</b>
-                <span>of {units.mass(known?.freeMg ?? 0)}</span>
-              </Box>
-            );
-          })
-        : null}
-    </ActionDialog>
+      {({ massMg }) => (
+        <>
+          <Box>{units.mass(item.freeMg)} of it is free now.</Box>
+          <MassInput name="massMg" label="How much, g" bare="g" />
+          {massMg
+            ? preBlendParts(item.preBlend ?? [], massMg).map((part) => {
+                const known = library.get(part.ingredientId);
+                return (
+                  <Box key={part.ingredientId} sx={{ display: 'flex', gap: 2 }}>
+                    <Box sx={{ width: 240 }}>{known?.name}</Box>
+                    <b>{units.mass(part.massMg)}</b>
+                    <span>of {units.mass(known?.freeMg ?? 0)}</span>
+                  </Box>
+                );
+              })
+            : null}
+        </>
+      )}
+    </CommandDialog>
   );
 }

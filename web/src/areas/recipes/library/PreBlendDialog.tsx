@@ -1,13 +1,10 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
-import TextField from '@mui/material/TextField';
 import { useState } from 'react';
 import { InputError, preBlendFacts } from '@zest/core';
 import { ROUTES } from '@zest/contract';
-import { ActionDialog } from '../../../ui/ActionDialog.js';
-import { command } from '../../../data/command.js';
+import { CommandDialog, TextInput } from '../../../ui/command/index.js';
 import { NumberField } from '../../../ui/fields.js';
-import { useStockCommand } from '../../../data/use-stock-command.js';
 import { useUnits } from '../../../ui/units.js';
 import { IngredientPicker } from '../editor/IngredientPicker.js';
 import type { useLibrary } from '../use-recipes.js';
@@ -25,8 +22,6 @@ interface Part {
 /** A new master mix: grams of each as they are at hand; a kilogram of it is worked out. */
 export function PreBlendDialog({ library, onClose }: PreBlendDialogProps) {
   const units = useUnits();
-  const sending = useStockCommand(onClose);
-  const [name, setName] = useState('');
   const [parts, setParts] = useState<Part[]>([]);
   const total = parts.reduce((sum, p) => sum + p.grams, 0);
   const perKg = parts.map((p) => ({
@@ -34,21 +29,20 @@ export function PreBlendDialog({ library, onClose }: PreBlendDialogProps) {
     gPerKg: total > 0 ? (p.grams / total) * 1000 : 0,
   }));
   const read = factsOf(perKg, library);
-  const go = () => sending.run(() => command(ROUTES.addPreBlend, { body: { name, parts: perKg } }));
   return (
-    <ActionDialog
+    <CommandDialog
+      route={ROUTES.addPreBlend}
       title="A pre-blend"
-      action={`Keep ${name.trim() || '…'}`}
-      disabled={name.trim().length < 2 || !read.facts}
+      action={({ name }) => `Keep ${name ?? '…'}`}
+      toBody={(typed) => ({ ...typed, parts: perKg })}
+      waiting={!read.facts}
       wide
-      {...sending}
-      onGo={() => void go()}
       onClose={onClose}
     >
       <Box>
         What is too little to weigh for one batch is weighed for many at once, mixed, labelled and drawn from.
       </Box>
-      <TextField label="Name" value={name} onChange={(e) => setName(e.target.value)} />
+      <TextInput name="name" label="Name" />
       {parts.map((part, i) => (
         <Box key={part.ingredientId} sx={{ display: 'flex', gap: 1.5, alignItems: 'center' }}>
           <Box sx={{ width: 260 }}>
@@ -79,7 +73,7 @@ export function PreBlendDialog({ library, onClose }: PreBlendDialogProps) {
       ) : parts.length > 0 ? (
         <Box>{read.sentence}</Box>
       ) : null}
-    </ActionDialog>
+    </CommandDialog>
   );
 }
 

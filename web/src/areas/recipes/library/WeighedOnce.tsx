@@ -2,43 +2,31 @@ import Box from '@mui/material/Box';
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
 import { InputError, parseQuantity } from '@zest/core';
-import { MassField, NumberField } from '../../../ui/fields.js';
 import { usePerson } from '../../../data/session.js';
+import { NumberInput, TextInput, useDialogField } from '../../../ui/command/index.js';
+import { MassField } from '../../../ui/fields.js';
 
-interface Density {
-  gPerMl: number;
-  source: string;
-}
-
-interface WeighedOnceProps {
-  density: Density | undefined;
-  onDensity: (density: Density | undefined) => void;
-}
+const SHOP = 'weighed in the shop';
 
 /** The density of a form: typed with its source, or from a measure that was weighed once in the shop. */
-export function WeighedOnce({ density, onDensity }: WeighedOnceProps) {
+export function WeighedOnce() {
   const { numberStyle } = usePerson();
   const [measure, setMeasure] = useState('1 cup');
-  const [source, setSource] = useState(density?.source ?? '');
+  const [weighed, setWeighed] = useState<number>();
+  const density = useDialogField<number>('facts.density.gPerMl');
+  const source = useDialogField<string>('facts.density.source');
   const ml = volumeOf(measure, numberStyle ?? undefined);
+  const take = (mg: number | undefined) => {
+    if (!mg || !ml) return;
+    const gPerMl = Number((mg / 1000 / ml).toPrecision(4));
+    density.put(gPerMl);
+    source.put(SHOP);
+    setWeighed(gPerMl);
+  };
   return (
     <Box sx={{ display: 'flex', gap: 1, flexWrap: 'wrap', alignItems: 'flex-start' }}>
-      <NumberField
-        key={density?.source === 'weighed in the shop' ? density.gPerMl : 'typed'}
-        label="Density, g/mL"
-        width={130}
-        initial={density ? String(density.gPerMl) : ''}
-        onValue={(v) => onDensity(v ? { gPerMl: v, source: source || 'from its maker' } : undefined)}
-      />
-      <TextField
-        label="Density from"
-        value={source}
-        onChange={(e) => {
-          setSource(e.target.value);
-          if (density) onDensity({ ...density, source: e.target.value });
-        }}
-        sx={{ width: 190 }}
-      />
+      <NumberInput key={weighed ?? 'typed'} name="facts.density.gPerMl" label="Density, g/mL" width={130} />
+      <TextInput name="facts.density.source" label="Density from" width={190} />
       <Box sx={{ alignSelf: 'center' }}>or weighed once:</Box>
       <TextField
         label="Measure"
@@ -48,16 +36,7 @@ export function WeighedOnce({ density, onDensity }: WeighedOnceProps) {
         helperText={ml === undefined ? 'Such as 1 cup or 3 tbsp.' : undefined}
         sx={{ width: 110 }}
       />
-      <MassField
-        label="weighs, g"
-        bare="g"
-        width={120}
-        onValue={(mg) => {
-          if (!mg || !ml) return;
-          setSource('weighed in the shop');
-          onDensity({ gPerMl: Number((mg / 1000 / ml).toPrecision(4)), source: 'weighed in the shop' });
-        }}
-      />
+      <MassField label="weighs, g" bare="g" width={120} onValue={take} />
     </Box>
   );
 }

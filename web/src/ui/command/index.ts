@@ -1,0 +1,18 @@
+export { CommandDialog, type Typed } from './CommandDialog.js';
+export { useDialogField } from './dialog-fields.js';
+export {
+  ChoiceInput,
+  DateInput,
+  LengthInput,
+  MassInput,
+  NumberInput,
+  PriceInput,
+  ReasonInput,
+  SignedInput,
+  SignedInputs,
+  TemperatureInput,
+  TextInput,
+  TickInput,
+  ToggleInput,
+  same,
+} from './inputs.js';
