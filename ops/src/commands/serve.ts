@@ -84,7 +84,7 @@ async function firstLead(env: NodeJS.ProcessEnv, ownerUrl: string): Promise<void
   await connection.end();
   if (Number(rows[0]?.['n']) > 0) return;
   const { name, password } = await askForLead();
-  const code = await run(process.execPath, [path.join(ROOT, 'server/dist/people/add-lead.js')], {
+  const code = await run(process.execPath, [path.join(ROOT, 'server/dist/people/commands/add-lead.js')], {
     env: { ...env, ZEST_LEAD_NAME: name, ZEST_LEAD_PASSWORD: password },
   });
   if (code !== 0) throw new Failure('The lead could not be added.');

@@ -1,2 +1,2 @@
 export { blendRoutes } from './routes.js';
-export { addDraft, finishDraft } from './drafts.js';
+export { addDraft, finishDraft } from './commands/drafts.js';

@@ -2,7 +2,7 @@ import type { Router } from 'express';
 import { ROUTES } from '@zest/contract';
 import type { AppContext } from '../platform/app-context.js';
 import { mount } from '../platform/mount.js';
-import { addDraft, changeDraft, removeDraft } from './drafts.js';
+import { addDraft, changeDraft, removeDraft } from './commands/drafts.js';
 import { listDrafts, mustFindDraft } from './store/drafts.js';
 
 export function blendRoutes(router: Router, app: AppContext): void {

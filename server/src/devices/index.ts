@@ -1,4 +1,4 @@
-export { calibrate } from './calibration.js';
+export { calibrate } from './commands/calibration.js';
 export type { ScaleDriver } from './driver.js';
 export { LineScaleDriver } from './line-driver.js';
 export { NO_SCALES } from './no-scales.js';

@@ -3,7 +3,7 @@ import { ROUTES } from '@zest/contract';
 import type { AppContext } from '../platform/app-context.js';
 import { mount } from '../platform/mount.js';
 import { HttpProblem } from '../platform/problem.js';
-import { calibrate, listCalibrations } from './calibration.js';
+import { calibrate, listCalibrations } from './commands/calibration.js';
 
 export function deviceRoutes(router: Router, app: AppContext): void {
   mount(router, ROUTES.listScales, () => Promise.resolve(app.scales.list()));

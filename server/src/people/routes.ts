@@ -3,7 +3,7 @@ import { ROUTES } from '@zest/contract';
 import type { AppContext } from '../platform/app-context.js';
 import { mount, mountOpen } from '../platform/mount.js';
 import { notFound } from '../platform/problem.js';
-import { forgetSession, signIn, signOut } from './sessions.js';
+import { forgetSession, signIn, signOut } from './commands/sessions.js';
 import * as store from './store/people.js';
 
 export function peopleRoutes(router: Router, app: AppContext): void {

@@ -4,7 +4,7 @@ import type { LotDetail } from '@zest/contract';
 import type { Db } from '../../platform/database.js';
 import { notFound } from '../../platform/problem.js';
 import { shopBook } from '../../platform/settings.js';
-import { storiesOf } from '../fat-tests.js';
+import { storiesOf } from '../commands/fat-tests.js';
 import { findLots, toLot } from './lots.js';
 import { shopTime } from '../../platform/shop-time.js';
 

@@ -1,15 +1,15 @@
 import { v7 as uuid } from 'uuid';
 import { SHOP_ACCOUNTS } from '@zest/core';
 import type { NewIngredient, Person, ReceiveGoods } from '@zest/contract';
-import { addAccounts } from '../ledger/index.js';
-import type { AppContext } from '../platform/app-context.js';
-import { once } from '../platform/commands.js';
-import { DUPLICATE_KEY, errnoOf, type Db } from '../platform/database.js';
-import { announce } from '../platform/live.js';
-import { invalid, notFound } from '../platform/problem.js';
-import { addEvent, stockLot } from './store/lot-writes.js';
-import { nextLotCode } from './store/lots.js';
-import { findItem, insertIngredient, insertSupplyLot } from './store/goods.js';
+import { addAccounts } from '../../ledger/index.js';
+import type { AppContext } from '../../platform/app-context.js';
+import { once } from '../../platform/commands.js';
+import { DUPLICATE_KEY, errnoOf, type Db } from '../../platform/database.js';
+import { announce } from '../../platform/live.js';
+import { invalid, notFound } from '../../platform/problem.js';
+import { addEvent, stockLot } from '../store/lot-writes.js';
+import { nextLotCode } from '../store/lots.js';
+import { findItem, insertIngredient, insertSupplyLot } from '../store/goods.js';
 
 /**
  * A new ingredient. What could be salt is typed: plain salt, a cure with its strengths, or neither;

@@ -1,12 +1,12 @@
 import { v7 as uuid } from 'uuid';
 import { massToken, stepKind } from '@zest/core';
 import type { Person, ProduceLot } from '@zest/contract';
-import { lossAccount, postTransfers, touchBatch } from '../ledger/index.js';
-import type { AppContext } from '../platform/app-context.js';
-import { once } from '../platform/commands.js';
-import type { Transaction } from '../platform/database.js';
-import { announce } from '../platform/live.js';
-import { conflict, invalid, notFound } from '../platform/problem.js';
+import { lossAccount, postTransfers, touchBatch } from '../../ledger/index.js';
+import type { AppContext } from '../../platform/app-context.js';
+import { once } from '../../platform/commands.js';
+import type { Transaction } from '../../platform/database.js';
+import { announce } from '../../platform/live.js';
+import { conflict, invalid, notFound } from '../../platform/problem.js';
 import {
   addEvent,
   addParent,
@@ -15,10 +15,10 @@ import {
   mustLock,
   mustNotBeRejected,
   stockTransfer,
-} from './store/lot-writes.js';
-import { nextLotCode, type NewLot } from './store/lots.js';
-import { findTrim } from './store/trims.js';
-import { placeOfStep, meatPrice } from './store/batch-places.js';
+} from '../store/lot-writes.js';
+import { nextLotCode, type NewLot } from '../store/lots.js';
+import { findTrim } from '../store/trims.js';
+import { placeOfStep, meatPrice } from '../store/batch-places.js';
 
 /**
  * Surplus ground meat of a batch, rework, or a lot that was smoked or cooked becomes a lot of its own

@@ -1,12 +1,12 @@
 import { v7 as uuid } from 'uuid';
 import type { NewTasting, Person } from '@zest/contract';
-import type { AppContext } from '../platform/app-context.js';
-import { once } from '../platform/commands.js';
-import type { Db } from '../platform/database.js';
-import { announce } from '../platform/live.js';
-import { invalid, notFound } from '../platform/problem.js';
-import * as store from './store/notes.js';
-import { isRecipe } from './store/recipes.js';
+import type { AppContext } from '../../platform/app-context.js';
+import { once } from '../../platform/commands.js';
+import type { Db } from '../../platform/database.js';
+import { announce } from '../../platform/live.js';
+import { invalid, notFound } from '../../platform/problem.js';
+import * as store from '../store/notes.js';
+import { isRecipe } from '../store/recipes.js';
 
 interface NewNote {
   id: string;

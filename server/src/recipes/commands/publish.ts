@@ -9,13 +9,13 @@ import {
   type RecipeDraft,
   type RecipeLine,
 } from '@zest/contract';
-import type { AppContext } from '../platform/app-context.js';
-import { once } from '../platform/commands.js';
-import { DUPLICATE_KEY, errnoOf, type Db, type Transaction } from '../platform/database.js';
-import { announce } from '../platform/live.js';
-import { invalid, stale } from '../platform/problem.js';
-import { chosenBook, houseLimits } from '../platform/settings.js';
-import { readLibrary } from './store/library.js';
+import type { AppContext } from '../../platform/app-context.js';
+import { once } from '../../platform/commands.js';
+import { DUPLICATE_KEY, errnoOf, type Db, type Transaction } from '../../platform/database.js';
+import { announce } from '../../platform/live.js';
+import { invalid, stale } from '../../platform/problem.js';
+import { chosenBook, houseLimits } from '../../platform/settings.js';
+import { readLibrary } from '../store/library.js';
 import {
   addRecipe,
   addVersion,
@@ -23,8 +23,8 @@ import {
   type Publication,
   recipeOfVersion,
   renameRecipe,
-} from './store/recipes.js';
-import { mustFindRecipeDraft, deleteDraft } from './store/drafts.js';
+} from '../store/recipes.js';
+import { mustFindRecipeDraft, deleteDraft } from '../store/drafts.js';
 
 /**
  * Publishes a draft as a version that never changes. Every guard that holds is named at its field;

@@ -1,7 +1,7 @@
 import type { BookId } from '@zest/core';
-import type { AppContext } from '../platform/app-context.js';
-import { announce } from '../platform/live.js';
-import { chosenBook, houseLimits, saveSetting, type HouseLimits } from '../platform/settings.js';
+import type { AppContext } from '../../platform/app-context.js';
+import { announce } from '../../platform/live.js';
+import { chosenBook, houseLimits, saveSetting, type HouseLimits } from '../../platform/settings.js';
 
 /** The rule book of the shop with its house limits. */
 export async function readRules(app: AppContext): Promise<HouseLimits & { book: BookId | null }> {

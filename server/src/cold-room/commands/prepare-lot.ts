@@ -9,16 +9,16 @@ import {
   type LossReason,
 } from '@zest/core';
 import type { Person, PrepareLot } from '@zest/contract';
-import { lossAccount, postTransfers, type NewTransfer } from '../ledger/index.js';
-import type { AppContext } from '../platform/app-context.js';
-import type { Transaction } from '../platform/database.js';
-import { fromInputError, invalid } from '../platform/problem.js';
-import { shopBook } from '../platform/settings.js';
-import { addEvent, childLot, mustNotBeRejected, stockTransfer } from './store/lot-writes.js';
+import { lossAccount, postTransfers, type NewTransfer } from '../../ledger/index.js';
+import type { AppContext } from '../../platform/app-context.js';
+import type { Transaction } from '../../platform/database.js';
+import { fromInputError, invalid } from '../../platform/problem.js';
+import { shopBook } from '../../platform/settings.js';
+import { addEvent, childLot, mustNotBeRejected, stockTransfer } from '../store/lot-writes.js';
 import { commandOnLot } from './status.js';
-import type { LotRow } from './store/lots.js';
-import { findTrim } from './store/trims.js';
-import { insertPreparation } from './store/preparations.js';
+import type { LotRow } from '../store/lots.js';
+import { findTrim } from '../store/trims.js';
+import { insertPreparation } from '../store/preparations.js';
 
 /** What the floor scale cannot tell apart, over the few weighings of one preparation. */
 const DIVISION_MG = 40_000;

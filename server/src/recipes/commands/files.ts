@@ -17,12 +17,12 @@ import {
   type Recipe,
   type RecipeFile,
 } from '@zest/contract';
-import type { AppContext } from '../platform/app-context.js';
-import type { Db } from '../platform/database.js';
-import { fromInputError, invalid } from '../platform/problem.js';
+import type { AppContext } from '../../platform/app-context.js';
+import type { Db } from '../../platform/database.js';
+import { fromInputError, invalid } from '../../platform/problem.js';
 import { addRecipeDraft } from './drafts.js';
-import { readLibrary } from './store/library.js';
-import { findCasing } from './store/casings.js';
+import { readLibrary } from '../store/library.js';
+import { findCasing } from '../store/casings.js';
 
 /** A published recipe in its open form, with what is known of its ingredients. */
 export function toFile(recipe: Recipe, library: ReadonlyMap<string, Ingredient>): RecipeFile {

@@ -1,15 +1,15 @@
 import { v7 as uuid } from 'uuid';
 import { SHOP_ACCOUNTS, DEFAULT_FAT_SD, arrivalLimit, massToken, temperatureToken } from '@zest/core';
 import type { Delivery, Person, ReceiveLot, Trim } from '@zest/contract';
-import type { AppContext } from '../platform/app-context.js';
-import { once } from '../platform/commands.js';
-import type { Transaction } from '../platform/database.js';
-import { announce } from '../platform/live.js';
-import { invalid } from '../platform/problem.js';
-import { shopBook } from '../platform/settings.js';
-import { addEvent, stockLot } from './store/lot-writes.js';
-import { nextLotCode, type NewLot } from './store/lots.js';
-import { listTrims } from './store/trims.js';
+import type { AppContext } from '../../platform/app-context.js';
+import { once } from '../../platform/commands.js';
+import type { Transaction } from '../../platform/database.js';
+import { announce } from '../../platform/live.js';
+import { invalid } from '../../platform/problem.js';
+import { shopBook } from '../../platform/settings.js';
+import { addEvent, stockLot } from '../store/lot-writes.js';
+import { nextLotCode, type NewLot } from '../store/lots.js';
+import { listTrims } from '../store/trims.js';
 
 /**
  * Takes one lot of trim into stock. A delivery that comes too warm, or that fails a check, is put on

@@ -1,13 +1,13 @@
 import { SHOP_ACCOUNTS } from '@zest/core';
 import type { Person } from '@zest/contract';
-import { lossAccount, postTransfers } from '../ledger/index.js';
-import type { AppContext } from '../platform/app-context.js';
-import { once } from '../platform/commands.js';
-import type { Transaction } from '../platform/database.js';
-import { announce } from '../platform/live.js';
-import { invalid } from '../platform/problem.js';
-import { addEvent, stockTransfer } from './store/lot-writes.js';
-import { lockAnyLot, markWeighed, type AnyLot } from './store/stock.js';
+import { lossAccount, postTransfers } from '../../ledger/index.js';
+import type { AppContext } from '../../platform/app-context.js';
+import { once } from '../../platform/commands.js';
+import type { Transaction } from '../../platform/database.js';
+import { announce } from '../../platform/live.js';
+import { invalid } from '../../platform/problem.js';
+import { addEvent, stockTransfer } from '../store/lot-writes.js';
+import { lockAnyLot, markWeighed, type AnyLot } from '../store/stock.js';
 
 async function onAnyLot(
   app: AppContext,

@@ -1,14 +1,14 @@
 import { v7 as uuid } from 'uuid';
 import { DEFAULT_FAT_SD, InputError, cookOut, fatStories, type FatStory } from '@zest/core';
 import type { FatTestEntry, NewFatTest, Person } from '@zest/contract';
-import { touchBatch, touchBatchesOfLot } from '../ledger/index.js';
-import type { AppContext } from '../platform/app-context.js';
-import { once } from '../platform/commands.js';
-import type { Db, Transaction } from '../platform/database.js';
-import { announce } from '../platform/live.js';
-import { conflict, fromInputError, invalid, notFound } from '../platform/problem.js';
-import { addEvent } from './store/lot-writes.js';
-import * as store from './store/fat-tests.js';
+import { touchBatch, touchBatchesOfLot } from '../../ledger/index.js';
+import type { AppContext } from '../../platform/app-context.js';
+import { once } from '../../platform/commands.js';
+import type { Db, Transaction } from '../../platform/database.js';
+import { announce } from '../../platform/live.js';
+import { conflict, fromInputError, invalid, notFound } from '../../platform/problem.js';
+import { addEvent } from '../store/lot-writes.js';
+import * as store from '../store/fat-tests.js';
 
 /**
  * Writes down a measured fat and computes every lot it bears on again: its own lot, or all the lots

@@ -1,12 +1,12 @@
 import { v7 as uuid } from 'uuid';
 import { SHOP_ACCOUNTS, massToken } from '@zest/core';
 import type { Person } from '@zest/contract';
-import { postTransfers } from '../ledger/index.js';
-import type { AppContext } from '../platform/app-context.js';
-import { conflict, invalid } from '../platform/problem.js';
-import { addEvent, childLot, mustBeFree, mustNotBeRejected, stockTransfer } from './store/lot-writes.js';
+import { postTransfers } from '../../ledger/index.js';
+import type { AppContext } from '../../platform/app-context.js';
+import { conflict, invalid } from '../../platform/problem.js';
+import { addEvent, childLot, mustBeFree, mustNotBeRejected, stockTransfer } from '../store/lot-writes.js';
 import { commandOnLot } from './status.js';
-import { insertSale } from './store/customers.js';
+import { insertSale } from '../store/customers.js';
 
 /** Sells shop trim into a customer's own: it becomes the customer's lot, priced on the ticket. */
 export async function sellLot(

@@ -1,17 +1,17 @@
 import { v7 as uuid } from 'uuid';
 import { OUT_OF_CHILL, arrivalLimit, temperatureToken } from '@zest/core';
 import type { Person, TrimLot } from '@zest/contract';
-import { touchBatchesOfLot } from '../ledger/index.js';
-import type { AppContext } from '../platform/app-context.js';
-import { once } from '../platform/commands.js';
-import type { Transaction } from '../platform/database.js';
-import { announce } from '../platform/live.js';
-import { conflict, invalid, stale } from '../platform/problem.js';
-import { shopBook } from '../platform/settings.js';
-import { addEvent, mustLock, type LotEventKind } from './store/lot-writes.js';
-import { toLot, type LotRow } from './store/lots.js';
-import { shopTime } from '../platform/shop-time.js';
-import * as store from './store/status.js';
+import { touchBatchesOfLot } from '../../ledger/index.js';
+import type { AppContext } from '../../platform/app-context.js';
+import { once } from '../../platform/commands.js';
+import type { Transaction } from '../../platform/database.js';
+import { announce } from '../../platform/live.js';
+import { conflict, invalid, stale } from '../../platform/problem.js';
+import { shopBook } from '../../platform/settings.js';
+import { addEvent, mustLock, type LotEventKind } from '../store/lot-writes.js';
+import { toLot, type LotRow } from '../store/lots.js';
+import { shopTime } from '../../platform/shop-time.js';
+import * as store from '../store/status.js';
 
 interface LotCommand {
   id: string;

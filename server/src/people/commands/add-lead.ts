@@ -1,7 +1,7 @@
 import { v7 as uuid } from 'uuid';
-import { openDatabase } from '../platform/database.js';
-import { hashSecret } from '../platform/secrets.js';
-import { addPerson } from './store/people.js';
+import { openDatabase } from '../../platform/database.js';
+import { hashSecret } from '../../platform/secrets.js';
+import { addPerson } from '../store/people.js';
 
 const name = (process.env['ZEST_LEAD_NAME'] ?? '').trim();
 const password = process.env['ZEST_LEAD_PASSWORD'] ?? '';

@@ -1,15 +1,15 @@
 import { v7 as uuid } from 'uuid';
 import { InputError, massToken, preBlendParts } from '@zest/core';
 import type { MakePreBlend, NewPreBlend, Person } from '@zest/contract';
-import { addEvent, addParent, makeLot, nextLotCode, stockTransfer } from '../cold-room/index.js';
-import { postTransfers } from '../ledger/index.js';
-import type { AppContext } from '../platform/app-context.js';
-import { once } from '../platform/commands.js';
-import { DUPLICATE_KEY, errnoOf, type Transaction } from '../platform/database.js';
-import { announce } from '../platform/live.js';
-import { fromInputError, invalid } from '../platform/problem.js';
-import { factsOfParts, mustFindIngredient, saveFacts } from './store/library.js';
-import { insertPreBlend, type PartLot, partLots } from './store/pre-blends.js';
+import { addEvent, addParent, makeLot, nextLotCode, stockTransfer } from '../../cold-room/index.js';
+import { postTransfers } from '../../ledger/index.js';
+import type { AppContext } from '../../platform/app-context.js';
+import { once } from '../../platform/commands.js';
+import { DUPLICATE_KEY, errnoOf, type Transaction } from '../../platform/database.js';
+import { announce } from '../../platform/live.js';
+import { fromInputError, invalid } from '../../platform/problem.js';
+import { factsOfParts, mustFindIngredient, saveFacts } from '../store/library.js';
+import { insertPreBlend, type PartLot, partLots } from '../store/pre-blends.js';
 
 /**
  * A new master mix: an ingredient whose contents, allergens and label come from its parts.

@@ -1,10 +1,10 @@
 import { InputError, dividedUnmixed, massToken, mixture, sortingGap } from '@zest/core';
 import type { Person, SplitLot } from '@zest/contract';
-import { postTransfers } from '../ledger/index.js';
-import type { AppContext } from '../platform/app-context.js';
-import { once } from '../platform/commands.js';
-import { announce } from '../platform/live.js';
-import { conflict, fromInputError, invalid, stale } from '../platform/problem.js';
+import { postTransfers } from '../../ledger/index.js';
+import type { AppContext } from '../../platform/app-context.js';
+import { once } from '../../platform/commands.js';
+import { announce } from '../../platform/live.js';
+import { conflict, fromInputError, invalid, stale } from '../../platform/problem.js';
 import {
   addEvent,
   addParent,
@@ -14,10 +14,10 @@ import {
   mustNotBeRejected,
   stockTransfer,
   setBaseFat,
-} from './store/lot-writes.js';
+} from '../store/lot-writes.js';
 import { commandOnLot } from './status.js';
-import { toLot, type LotRow } from './store/lots.js';
-import { shopTime } from '../platform/shop-time.js';
+import { toLot, type LotRow } from '../store/lots.js';
+import { shopTime } from '../../platform/shop-time.js';
 
 /** Points by which sorted streams may disagree with the lot before it is said aloud. */
 const SORTING_TOLERANCE = 2;

@@ -1,11 +1,11 @@
 import type { CalibrationState, NewCalibration, Person } from '@zest/contract';
-import type { AppContext } from '../platform/app-context.js';
-import { once } from '../platform/commands.js';
-import { announce } from '../platform/live.js';
-import { invalid } from '../platform/problem.js';
+import type { AppContext } from '../../platform/app-context.js';
+import { once } from '../../platform/commands.js';
+import { announce } from '../../platform/live.js';
+import { invalid } from '../../platform/problem.js';
 import { SCALES } from '@zest/core';
-import { PROBES } from './thermometer.js';
-import { insertCheck, latestChecks } from './store/calibrations.js';
+import { PROBES } from '../thermometer.js';
+import { insertCheck, latestChecks } from '../store/calibrations.js';
 
 /** A device held against a reference longer ago than this is due again; a setting, common practice. */
 const DUE_DAYS = 30;

@@ -1,10 +1,10 @@
 import { type NewRecipeDraft, type Person, type RecipeDraft } from '@zest/contract';
-import type { AppContext } from '../platform/app-context.js';
-import { once } from '../platform/commands.js';
-import { announce } from '../platform/live.js';
-import { invalid, stale } from '../platform/problem.js';
-import { isRecipe, isVersion } from './store/recipes.js';
-import { insertDraft, updateDraft, mustFindRecipeDraft, deleteDraft } from './store/drafts.js';
+import type { AppContext } from '../../platform/app-context.js';
+import { once } from '../../platform/commands.js';
+import { announce } from '../../platform/live.js';
+import { invalid, stale } from '../../platform/problem.js';
+import { isRecipe, isVersion } from '../store/recipes.js';
+import { insertDraft, updateDraft, mustFindRecipeDraft, deleteDraft } from '../store/drafts.js';
 
 export async function addRecipeDraft(app: AppContext, person: Person, body: NewRecipeDraft): Promise<void> {
   const now = app.now();

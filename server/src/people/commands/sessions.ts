@@ -1,11 +1,11 @@
 import { createHash, randomBytes } from 'node:crypto';
 import type { NextFunction, Request, RequestHandler, Response } from 'express';
 import type { Person } from '@zest/contract';
-import type { AppContext } from '../platform/app-context.js';
-import { setPerson } from '../platform/mount.js';
-import { HttpProblem } from '../platform/problem.js';
-import { hashSecret, matchesSecret } from '../platform/secrets.js';
-import * as store from './store/people.js';
+import type { AppContext } from '../../platform/app-context.js';
+import { setPerson } from '../../platform/mount.js';
+import { HttpProblem } from '../../platform/problem.js';
+import { hashSecret, matchesSecret } from '../../platform/secrets.js';
+import * as store from '../store/people.js';
 
 const COOKIE = 'zest_session';
 const SESSION_HOURS = 14;

@@ -1,11 +1,11 @@
 import { type NewDraft, type Person } from '@zest/contract';
-import type { AppContext } from '../platform/app-context.js';
-import { once } from '../platform/commands.js';
-import type { Db, Transaction } from '../platform/database.js';
-import { announce } from '../platform/live.js';
-import { invalid, stale } from '../platform/problem.js';
-import { isRecipe } from '../recipes/index.js';
-import * as store from './store/drafts.js';
+import type { AppContext } from '../../platform/app-context.js';
+import { once } from '../../platform/commands.js';
+import type { Db, Transaction } from '../../platform/database.js';
+import { announce } from '../../platform/live.js';
+import { invalid, stale } from '../../platform/problem.js';
+import { isRecipe } from '../../recipes/index.js';
+import * as store from '../store/drafts.js';
 
 export async function addDraft(app: AppContext, person: Person, body: NewDraft): Promise<void> {
   const now = app.now();
