@@ -124,7 +124,7 @@ test('the grinder: kilograms and temperature, above the limit it does not close'
 });
 
 test('dry goods: an over-pour is caught and accepted with a reason; the step waits for every line', async () => {
-  const lines = (await sheet(page, batchId)).lines.filter((l) => l.kind === 'dry');
+  const lines = (await sheet(page, batchId)).lines.filter((l) => l.kind === 'ingredient');
   await page.getByRole('button', { name: 'Load by load' }).click();
   for (const line of lines) {
     await page

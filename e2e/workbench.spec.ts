@@ -172,7 +172,7 @@ test('five entries made without network outlive a reload, are sent once and in o
   await expect(page.getByRole('list', { name: 'Lines to weigh' })).toBeVisible();
   for (const scale of ['dose', 'bench']) await playScale(page, scale, { action: 'put', massMg: 0 });
   await page.context().setOffline(true);
-  const dry = now.lines.filter((l) => l.kind === 'dry').slice(0, 5);
+  const dry = now.lines.filter((l) => l.kind === 'ingredient').slice(0, 5);
   for (const [i, one] of dry.entries()) {
     await page.getByRole('button', { name: new RegExp(`^${one.name},`) }).click();
     await typeKeys(

@@ -64,7 +64,7 @@ export const batchSummary = summary as unknown as z.ZodType<BatchSummary>;
 const lineView = z.object({
   id,
   stepId: id,
-  kind: z.enum(['meat', 'dry']),
+  kind: z.enum(['meat', 'ingredient']),
   name: z.string(),
   role: z.string(),
   material: z.enum(MATERIALS),
@@ -270,7 +270,7 @@ export const batchView = z.object({
   recipe: z.object({ id, name: z.string(), versionNo: z.int(), state: z.string() }),
   window: fatWindow,
   owner: z.string().nullable(),
-  heat: z.string().nullable(),
+  hotness: z.string().nullable(),
   signed: z.record(z.string(), z.string()),
   version: z.int(),
 }) as unknown as z.ZodType<BatchView>;

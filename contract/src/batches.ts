@@ -26,7 +26,7 @@ export const openBatch = z.object({
   /** Whose meat it is; absent is the shop's own. */
   owner: z.string().trim().min(1).max(80).nullable().default(null),
   /** Heat variant it is made at, by name; absent is as written. */
-  heat: z.string().max(30).nullable().default(null),
+  hotness: z.string().max(30).nullable().default(null),
   /** The draft it is made from, which then is done with. */
   draftId: id.optional(),
   /** Guards the lead signs past, each with a reason. */

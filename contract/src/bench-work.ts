@@ -88,7 +88,7 @@ export const SPOOL_PATH = '/api/v1/spool/:file';
 export const benchRules = z.object({ cureSecondCheck: z.boolean() });
 export type BenchRules = z.infer<typeof benchRules>;
 
-/** What can go into a batch without being written: stock of dry goods, and other lots of a trim. */
+/** What can go into a batch without being written: ingredients in stock, and other lots of a trim. */
 const benchLot = z.object({
   lotId: id,
   code: z.string(),

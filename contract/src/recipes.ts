@@ -46,7 +46,7 @@ const lineFields = {
   /** Key of the step at which the line goes in. */
   entersAt: z.string().max(40),
   /** Follows the heat that a batch is made at. */
-  heat: z.boolean().optional(),
+  hot: z.boolean().optional(),
   /** Cure only: strength as sodium nitrite. */
   nitritePct: z.number().optional(),
   note: z.string().max(NOTE).optional(),
@@ -106,7 +106,7 @@ const documentFields = {
   mixerCapacityKg: z.number().min(0).max(10_000),
   stufferCapacityKg: positive('The stuffer', 10_000).optional(),
   basis: z.enum(['meat', 'mix']).default('meat'),
-  heats: z
+  hotness: z
     .array(
       z.object({
         name: z.string().trim().min(1, { error: 'Name the heat.' }).max(30),

@@ -158,7 +158,7 @@ describe('a batch that is opened', () => {
   };
 
   it('belongs to the shop, as it is written, with nothing signed, unless it says otherwise', () => {
-    expect(openBatch.parse(batch)).toMatchObject({ owner: null, heat: null, signed: {} });
+    expect(openBatch.parse(batch)).toMatchObject({ owner: null, hotness: null, signed: {} });
   });
 
   it('is refused at the field that is wrong', () => {

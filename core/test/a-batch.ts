@@ -26,13 +26,13 @@ export const A_SHOP: ShopFacts = {
 
 interface Made {
   meats?: { name: string; plannedMg: number; fatPct: number }[];
-  dry?: RecipeLine[];
+  ingredients?: RecipeLine[];
   casing?: { lengthMm: number; gPerM: number };
   mixerCapacityKg?: number;
 }
 
-/** A line of dry goods on a kilogram of meat. */
-export function dryLine(name: string, gPerKg: number, more: Partial<RecipeLine> = {}): RecipeLine {
+/** A line of an ingredient on a kilogram of meat. */
+export function ingredientLine(name: string, gPerKg: number, more: Partial<RecipeLine> = {}): RecipeLine {
   return {
     key: name,
     ingredientId: name,
@@ -65,7 +65,7 @@ export function aBatch(steps: readonly MethodStep[], made: Made = {}): BatchFact
     leftOut: false,
     version: 1,
   }));
-  const lines = linesOf(stepFacts, meats, made.dry ?? []);
+  const lines = linesOf(stepFacts, meats, made.ingredients ?? []);
   const lots = lines.map((l) => ({
     ...plainAccount({ id: l.lotAccountId, kind: 'lot', measure: 'mg', name: l.name }),
     lotKind: l.kind === 'meat' ? ('trim' as const) : ('ingredient' as const),
@@ -114,7 +114,7 @@ export function aBatch(steps: readonly MethodStep[], made: Made = {}): BatchFact
 function linesOf(
   steps: readonly StepFact[],
   meats: NonNullable<Made['meats']>,
-  dry: readonly RecipeLine[],
+  ingredients: readonly RecipeLine[],
 ): LineFact[] {
   const where = (weighs: 'meat' | 'ingredients') =>
     steps.find((s) => traitsOf(s.document).weighs === weighs)?.id ?? steps[0]!.id;
@@ -136,13 +136,13 @@ function linesOf(
       fatPct,
       fatSd: 1,
     })),
-    ...dry.map((document, i) => ({
+    ...ingredients.map((document, i) => ({
       ...bare,
       ...unknown,
       id: `line ${document.name}`,
       stepId: where('ingredients'),
       position: 50 + i,
-      kind: 'dry' as const,
+      kind: 'ingredient' as const,
       name: document.name,
       lotId: document.name,
       lotAccountId: `lot ${document.name}`,
@@ -168,8 +168,8 @@ function headOf(steps: readonly MethodStep[], made: Made): BatchFacts['batch'] {
       usualMeatMg: 20_000_000,
       mixerCapacityKg: made.mixerCapacityKg ?? 100,
       basis: 'meat',
-      heats: [],
-      lines: made.dry ?? [],
+      hotness: [],
+      lines: made.ingredients ?? [],
       steps: [...steps],
       casing: null,
       linkMassG: null,
@@ -182,7 +182,7 @@ function headOf(steps: readonly MethodStep[], made: Made): BatchFacts['batch'] {
     windowMaxPct: 30,
     openedAt: '2026-03-16T06:00:00.000Z',
     owner: null,
-    heat: null,
+    hotness: null,
     signed: {},
     meetsOther: false,
     provenRuns: 0,

@@ -21,12 +21,12 @@ const SCALES: ScaleSpec[] = [
 ];
 
 describe('tolerance and scale', () => {
-  it('defaults: meat 1 %, dry 2 %, cure 1 % and never above its limit, at least one division', () => {
+  it('defaults: meat 1 %, ingredients 2 %, cure 1 % and never above its limit, at least one division', () => {
     expect(toleranceBand({ dueMg: 12_000_000, kind: 'meat', divisionMg: 1000 })).toEqual({
       lowMg: 11_880_000,
       highMg: 12_120_000,
     });
-    expect(toleranceBand({ dueMg: 80_000, kind: 'dry', divisionMg: 10 })).toEqual({
+    expect(toleranceBand({ dueMg: 80_000, kind: 'ingredient', divisionMg: 10 })).toEqual({
       lowMg: 78_400,
       highMg: 81_600,
     });
@@ -46,24 +46,24 @@ describe('tolerance and scale', () => {
       tooCoarse: false,
     });
     expect(chooseScale({ dueMg: 8_000_000, kind: 'meat' }, SCALES)?.scaleId).toBe('bench');
-    expect(chooseScale({ dueMg: 80_000, kind: 'dry' }, SCALES)?.scaleId).toBe('dose');
-    expect(chooseScale({ dueMg: 640_000, kind: 'dry' }, SCALES)).toEqual({
+    expect(chooseScale({ dueMg: 80_000, kind: 'ingredient' }, SCALES)?.scaleId).toBe('dose');
+    expect(chooseScale({ dueMg: 640_000, kind: 'ingredient' }, SCALES)).toEqual({
       scaleId: 'bench',
       weighings: 1,
       tooCoarse: false,
     });
-    expect(chooseScale({ dueMg: 300, kind: 'dry' }, SCALES)).toMatchObject({
+    expect(chooseScale({ dueMg: 300, kind: 'ingredient' }, SCALES)).toMatchObject({
       scaleId: 'dose',
       tooCoarse: true,
     });
-    expect(chooseScale({ dueMg: 1, kind: 'dry' }, [])).toBeUndefined();
+    expect(chooseScale({ dueMg: 1, kind: 'ingredient' }, [])).toBeUndefined();
   });
 
   it('tub and net of each weighing always stay within capacity', () => {
     fc.assert(
       fc.property(
         fc.integer({ min: 1, max: 400_000_000 }),
-        fc.constantFrom('meat', 'dry', 'cure'),
+        fc.constantFrom('meat', 'ingredient', 'cure'),
         (dueMg, kind) => {
           const choice = chooseScale({ dueMg, kind: kind as 'meat' }, SCALES);
           const scale = SCALES.find((s) => s.id === choice?.scaleId)!;
@@ -237,7 +237,7 @@ describe('the gate of a step', () => {
     );
   });
 
-  it('scales dry lines to what came out of the grinder, else to what was weighed, else to the plan', () => {
+  it('scales lines of ingredients to what came out of the grinder, else to what was weighed, else to the plan', () => {
     expect(meatBasis({ plannedMg: 10, weighedMg: 9, groundMg: 8 })).toEqual({ massMg: 8, from: 'ground' });
     expect(meatBasis({ plannedMg: 10, weighedMg: 9 })).toEqual({ massMg: 9, from: 'weighed' });
     expect(meatBasis({ plannedMg: 10 })).toEqual({ massMg: 10, from: 'planned' });

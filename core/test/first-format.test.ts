@@ -12,16 +12,23 @@ const first = (steps: readonly MethodStep[], own: { title?: string; say?: string
   format: 'zest-tally/recipe',
   formatVersion: 1,
   document: {
+    heats: [{ name: 'hot', factor: 2 }],
     steps: steps.map((step) => ({
       ...step,
       kind: step.kind === 'weigh-ingredients' ? 'weigh-dry' : step.kind,
       title: own.title ?? stepTitle(step),
       say: own.say ?? stepInstruction(step),
     })),
-    lines: [{ key: 'salt', name: 'Fine salt', spoken: '3 tbsp' }, { key: 'mace' }],
+    lines: [
+      { key: 'salt', name: 'Fine salt', spoken: '3 tbsp' },
+      { key: 'chilli', heat: true },
+    ],
   },
 });
-type Second = { formatVersion: number; document: { steps: MethodStep[]; lines: object[] } };
+type Second = {
+  formatVersion: number;
+  document: { steps: MethodStep[]; lines: object[]; hotness: object[] };
+};
 
 describe('a recipe file of the first version', () => {
   it('is read as the same method, in the kinds’ own words where it only repeated them', () => {
@@ -47,8 +54,9 @@ describe('a recipe file of the first version', () => {
     });
     expect(read.document.lines).toEqual([
       { key: 'salt', name: 'Fine salt', asWritten: '3 tbsp' },
-      { key: 'mace' },
+      { key: 'chilli', hot: true },
     ]);
+    expect(read.document.hotness).toEqual([{ name: 'hot', factor: 2 }]);
   });
 
   it('hands on what it does not know, for the reader to say what is wrong with it', () => {

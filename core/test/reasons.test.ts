@@ -8,7 +8,7 @@ import {
   mixture,
   plan,
   reallyDifferent,
-  worthOfLimits,
+  savingsOfLimits,
   type PlanInput,
   type PlanOptimal,
   type Solve,
@@ -75,7 +75,7 @@ describe('what limits a blend', () => {
 
   it('is named with what one unit more would save', () => {
     // 1 point of 10 kg is 0.25 kg of fat instead of lean at 6 less: 1.50.
-    const worth = worthOfLimits(two, optimal(two), solve);
+    const worth = savingsOfLimits(two, optimal(two), solve);
     expect(worth.map((w) => w.rule)).toEqual(['window.maxPct']);
     expect(worth[0]?.saves).toBeCloseTo(1.5, 4);
   });
@@ -83,7 +83,7 @@ describe('what limits a blend', () => {
   it('is the lot that is used up, the lock, the species rule or the number of trims', () => {
     const cheap = { id: 'cheap', fatPct: 25, pricePerKg: 1, availableKg: 4, species: 'pork' };
     const withCheap = { ...two, trims: [lean, fat, cheap] };
-    const rules = (input: PlanInput) => worthOfLimits(input, optimal(input), solve).map((w) => w.rule);
+    const rules = (input: PlanInput) => savingsOfLimits(input, optimal(input), solve).map((w) => w.rule);
     expect(rules(withCheap)).toContain('stock:cheap');
     expect(rules({ ...two, trims: [{ ...lean, lockedKg: 6.5 }, fat] })).toContain('lock:lean');
     expect(rules({ ...withCheap, maxTrims: 2 })).toContain('maxTrims');
@@ -96,7 +96,7 @@ describe('what limits a blend', () => {
   it('never promises more than the plan with that limit moved costs less', () => {
     const input = smallPlan(randomStock(9, 12), { maxTrims: 3 });
     const answer = optimal(input);
-    for (const { saves } of worthOfLimits(input, answer, solve)) {
+    for (const { saves } of savingsOfLimits(input, answer, solve)) {
       expect(saves).toBeGreaterThan(0);
       expect(saves).toBeLessThan(answer.cost);
     }

@@ -292,17 +292,15 @@ describe('what stops a recipe, and what has to be signed', () => {
   });
 
   it('checks every heat at its hottest', () => {
-    const heats = [
+    const hotness = [
       { name: 'mild', factor: 1 },
       { name: 'hot', factor: 3 },
     ];
-    const document = recipeOf(
-      [line('Fine salt', 16), line('Black pepper', 4, { heat: true })],
-      'fresh-link',
-      { heats },
-    );
+    const document = recipeOf([line('Fine salt', 16), line('Black pepper', 4, { hot: true })], 'fresh-link', {
+      hotness,
+    });
     expect(sentences(document, 'stop').join()).toContain('12 g/kg is above its greatest dose');
-    expect(sentences({ ...document, heats: [] }, 'stop')).toEqual([]);
+    expect(sentences({ ...document, hotness: [] }, 'stop')).toEqual([]);
   });
 
   it('refuses a piece that its casing cannot hold: 140 mm of 30 mm is 102.9 g (arithmetic)', () => {

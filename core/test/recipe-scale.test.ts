@@ -85,9 +85,9 @@ describe('scaling to what is wanted', () => {
   });
 
   it('multiplies only the lines that follow the heat', () => {
-    const document = recipeOf([...LINES, line('Thyme', 1, { heat: true })]);
+    const document = recipeOf([...LINES, line('Thyme', 1, { hot: true })]);
     const mild = scale(10e6, 'meat', { document });
-    const hot = scale(10e6, 'meat', { document, heat: 3 });
+    const hot = scale(10e6, 'meat', { document, hotness: 3 });
     expect(hot.lines.map((l, i) => l.dueMg / mild.lines[i]!.dueMg)).toEqual([1, 1, 1, 3]);
   });
 
@@ -149,7 +149,7 @@ describe('lines as CSV rows', () => {
             role: ingredient.role,
             entersAt: 'mix',
             ...rest,
-            ...(heat ? { heat: true } : {}),
+            ...(heat ? { hot: true } : {}),
             ...(tolerancePct === undefined ? {} : { tolerancePct }),
             ...(asWritten === undefined ? {} : { asWritten }),
             ...(note === undefined ? {} : { note }),

@@ -111,7 +111,7 @@ export function recipeOf(
     usualMeatMg: 10_000_000,
     mixerCapacityKg: 30,
     basis: 'meat',
-    heats: [],
+    hotness: [],
     lines,
     steps: template.steps.map((s) => ({ ...s })),
     casing: stuffed ? { casingId: 'c', name: 'Hog 32', calibreMm: 32, gPerM: 7, material: 'hog' } : null,

@@ -51,7 +51,7 @@ export function benchHands(shop: TestShop, ines: Hands, bram: Hands) {
     await read(batch, grind, 'temperature', 3);
     await close(batch);
     if (kind === 'weigh-ingredients') return sheetOf(ines, batch.id);
-    for (const line of (await sheetOf(ines, batch.id)).lines.filter((l) => l.kind === 'dry')) {
+    for (const line of (await sheetOf(ines, batch.id)).lines.filter((l) => l.kind === 'ingredient')) {
       if (!leaveOut.includes(line.name)) await weigh(batch, line);
     }
     await close(batch, ines, leaveOut.length > 0 ? { override: 'Forgotten on purpose' } : {});

@@ -61,7 +61,7 @@ describe('made without network', () => {
     const batch = await hands.upTo('weigh-ingredients');
     const names = (await ines.get('/people/names')).body as { id: string; name: string }[];
     const idOf = (name: string) => names.find((p) => p.name === name)!.id;
-    const [salt, pepper, ...rest] = batch.lines.filter((l) => l.kind === 'dry');
+    const [salt, pepper, ...rest] = batch.lines.filter((l) => l.kind === 'ingredient');
     const send = (line: LineView, more: object) =>
       oda.post(`/batches/${batch.id}/weighings`, {
         id: uuid(),
@@ -90,7 +90,7 @@ describe('made without network', () => {
     const totals: string[] = [];
     for (const order of [0, 1]) {
       const batch = await hands.upTo('weigh-ingredients');
-      const lines = batch.lines.filter((l) => l.kind === 'dry').slice(0, 4);
+      const lines = batch.lines.filter((l) => l.kind === 'ingredient').slice(0, 4);
       const device = (hands: Hands, part: number) =>
         lines.map(
           (line) => () =>

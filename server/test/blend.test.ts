@@ -181,7 +181,7 @@ describe('a fat test of a ground batch', () => {
     const added = corrected.steps.filter((s) => s.key === 'correction-2' || s.key === 'season-2');
     expect(added.map((s) => s.kind)).toEqual(['weigh-meat', 'weigh-ingredients']);
     const own = corrected.lines.filter((l) => l.stepId === added[1]!.id);
-    expect(own.length).toBe(seasoned.lines.filter((l) => l.kind === 'dry').length);
+    expect(own.length).toBe(seasoned.lines.filter((l) => l.kind === 'ingredient').length);
     for (const line of own) {
       const first = seasoned.lines.find((l) => l.name === line.name)!;
       expect(line.gPerKgMeat! / first.gPerKgMeat!).toBeCloseTo(1, 1);

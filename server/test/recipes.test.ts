@@ -255,7 +255,7 @@ describe('opening a batch', () => {
         meatMg: 10_000_000,
         window: { minPct: 22, maxPct: 30 },
         plannedFor: '2026-03-16',
-        heat,
+        hotness: heat,
         uses: [
           { lotId: lean?.id, massMg: 8_000_000 },
           { lotId: fat?.id, massMg: 2_000_000 },
@@ -263,8 +263,8 @@ describe('opening a batch', () => {
       });
     const due = async (heat: string | null) => {
       const sheet = (await open(heat)).body as Awaited<ReturnType<typeof sheetOf>>;
-      expect(sheet.heat).toBe(heat);
-      return sheet.lines.filter((l) => l.kind === 'dry').map((l) => [l.name, l.dueMg] as const);
+      expect(sheet.hotness).toBe(heat);
+      return sheet.lines.filter((l) => l.kind === 'ingredient').map((l) => [l.name, l.dueMg] as const);
     };
     const mild = new Map(await due('mild'));
     const hot = new Map(await due('hot'));
@@ -272,7 +272,7 @@ describe('opening a batch', () => {
     expect(hot.get('Fennel seed')).toBe(mild.get('Fennel seed'));
     const wrong = await open('hellish');
     expect(wrong.body.errors[0]).toMatchObject({
-      path: 'heat',
+      path: 'hotness',
       message: expect.stringContaining('Accepted: mild, hot'),
     });
   });

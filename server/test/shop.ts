@@ -129,7 +129,7 @@ export async function sheetOf(hands: Pick<Hands, 'get'>, id: string): Promise<Ba
     },
     window: { minPct: batch.windowMinPct, maxPct: batch.windowMaxPct },
     owner: batch.owner,
-    heat: batch.heat,
+    hotness: batch.hotness,
     signed: batch.signed,
     version: batch.version,
   } as unknown as BatchView;

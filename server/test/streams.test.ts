@@ -45,7 +45,7 @@ describe('lean and fat ground apart', () => {
     const ground = await hands.workStep(fat);
     expect(ground.meatBasis).toEqual({ from: 'ground', massMg: 6_920_000 });
     const mix = await hands.workUntil(ground, (s) => s.kind === 'mix');
-    const dry = mix.lines.filter((l) => l.kind === 'dry').reduce((sum, l) => sum + l.weighedMg, 0);
+    const dry = mix.lines.filter((l) => l.kind === 'ingredient').reduce((sum, l) => sum + l.weighedMg, 0);
     expect(stepOf(mix, 'mix').inMg).toBe(6_920_000 + dry);
     expect(mix.unaccountedMg).toBe(0);
     expect(await verifyLedger(shop.app.db)).toEqual([]);

@@ -4,7 +4,7 @@ import { act, cleanup, fireEvent, screen } from '@testing-library/react';
 import { useState } from 'react';
 import { afterEach, describe, expect, it } from 'vitest';
 import { fold, playEntry, type BatchFacts, type BenchEntry, type MethodStep } from '@zest/core';
-import { A_SHOP, aBatch, afterEntries, dryLine } from '../../core/test/a-batch.js';
+import { A_SHOP, aBatch, afterEntries, ingredientLine } from '../../core/test/a-batch.js';
 import { ChooseStep, OpenSteps } from '../src/areas/bench/OpenSteps.js';
 import { TaskStation } from '../src/areas/bench/TaskStation.js';
 import { onScreen } from './on-screen.js';
@@ -66,10 +66,10 @@ const press = async (name: RegExp | string) => {
 const read = () => entries.map((e) => (e.kind === 'reading' ? [e.body.kind, e.body.value] : [e.kind]));
 
 describe('a cured mix worked by hand, on the screen', () => {
-  const cure = dryLine('Cure', 20, { role: 'cure', nitritePct: 0.6 });
+  const cure = ingredientLine('Cure', 20, { role: 'cure', nitritePct: 0.6 });
   const facts = afterEntries(
     aBatch([step('meats', 'weigh-meat'), step('mix', 'mix', { mixedBy: 'hand' }), step('stuff', 'stuff')], {
-      dry: [cure],
+      ingredients: [cure],
     }),
     [weigh('line Lean', 15_000_000), weigh('line Belly', 5_000_000), ready('mix')],
   );

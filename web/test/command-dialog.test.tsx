@@ -2,7 +2,7 @@
 import { cleanup, fireEvent, screen, waitFor } from '@testing-library/react';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { fold, type MethodStep } from '@zest/core';
-import { A_SHOP, aBatch, dryLine } from '../../core/test/a-batch.js';
+import { A_SHOP, aBatch, ingredientLine } from '../../core/test/a-batch.js';
 import { MethodDialog } from '../src/areas/batches/MethodDialog.js';
 import { NewIngredientDialog } from '../src/areas/cold-room/goods/NewIngredientDialog.js';
 import { ReceiveGoodsDialog } from '../src/areas/cold-room/goods/ReceiveGoodsDialog.js';
@@ -16,7 +16,7 @@ import { ID, detail, stock } from './some-lots.js';
 const step = (key: string, kind: MethodStep['kind']): MethodStep => ({ key, kind }) as MethodStep;
 const BATCH = fold(
   aBatch([step('meats', 'weigh-meat'), step('mix', 'mix'), step('stuff', 'stuff')], {
-    dry: [dryLine('Salt', 360, { role: 'salt' })],
+    ingredients: [ingredientLine('Salt', 360, { role: 'salt' })],
   }),
   A_SHOP,
 );
@@ -125,6 +125,20 @@ describe('what the server says against it', () => {
     await press('Change the method');
     await waitFor(() => expect(onClose).toHaveBeenCalledOnce());
     expect(server.sent[1]!.body.signed).toEqual({ mixing: 'mixed by hand' });
+  });
+
+  it('is sent without the signature once nothing needs it any more', async () => {
+    open(<MethodDialog sheet={{ ...BATCH, id: ID(5) }} onClose={onClose} />);
+    type(/^Why/, 'the mixer is broken');
+    await press(/^Leave out Mix/);
+    const sentence = 'The salt is never mixed in.';
+    server.next(refusal(sentence, [{ path: 'signed.mixing', message: sentence }]));
+    await press('Change the method');
+    await screen.findByLabelText(/^Your reason/);
+    await press(/^Leave out Stuff/);
+    await press('Change the method');
+    await waitFor(() => expect(onClose).toHaveBeenCalledOnce());
+    expect(server.sent[1]!.body.signed ?? {}).toEqual({});
   });
 
   it('a split that is less surely known stays until it is understood', async () => {

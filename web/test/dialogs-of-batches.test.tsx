@@ -2,7 +2,7 @@
 import { cleanup } from '@testing-library/react';
 import { afterEach, describe, vi } from 'vitest';
 import { fold, type MethodStep } from '@zest/core';
-import { A_SHOP, aBatch, dryLine } from '../../core/test/a-batch.js';
+import { A_SHOP, aBatch, ingredientLine } from '../../core/test/a-batch.js';
 import { CancelBatch } from '../src/areas/batches/CancelBatch.js';
 import { KeepLotDialog } from '../src/areas/batches/KeepLotDialog.js';
 import { ReverseDialog } from '../src/areas/batches/ReverseDialog.js';
@@ -18,7 +18,7 @@ afterEach(() => {
 const step = (key: string, kind: MethodStep['kind']): MethodStep => ({ key, kind }) as MethodStep;
 const BATCH = fold(
   aBatch([step('meats', 'weigh-meat'), step('mix', 'mix'), step('stuff', 'stuff')], {
-    dry: [dryLine('Salt', 360, { role: 'salt' })],
+    ingredients: [ingredientLine('Salt', 360, { role: 'salt' })],
   }),
   A_SHOP,
 );

@@ -12,11 +12,11 @@ function play(keys: readonly { key: string; gapMs: number; repeat?: boolean }[])
   );
   let at = 1000;
   for (const { key, gapMs, repeat = false } of keys) {
-    if (gapMs >= BURST_MS) hub.settle();
+    if (gapMs >= BURST_MS) hub.flush();
     at += gapMs;
     hub.press(key, at, repeat);
   }
-  hub.settle();
+  hub.flush();
   return { acted, scanned };
 }
 

@@ -8,7 +8,7 @@ import {
   type BenchEntry,
   type MethodStep,
 } from '@zest/core';
-import { A_SHOP, aBatch, dryLine } from '../../core/test/a-batch.js';
+import { A_SHOP, aBatch, ingredientLine } from '../../core/test/a-batch.js';
 import { withWaiting } from '../src/areas/bench/played.js';
 import type { KeptEntry } from '../src/areas/bench/queue/entry.js';
 import { stoutness } from '../src/areas/bench/tasks/Pieces.js';
@@ -52,7 +52,7 @@ const METHOD = [
   step('stuff', 'stuff'),
   step('link', 'link', { shape: 'coils' }),
 ];
-const batch = () => aBatch(METHOD, { dry: [dryLine('Fine salt', 5)] });
+const batch = () => aBatch(METHOD, { ingredients: [ingredientLine('Fine salt', 5)] });
 
 describe('the batch with what waits on the device', () => {
   it('counts a weight that waits, and takes off what is no longer missing', () => {
@@ -193,7 +193,7 @@ describe('pouring load by load', () => {
     });
     fc.assert(
       fc.property(pourAll, ({ gPerKg, mixerCapacityKg, wobble }) => {
-        let facts = aBatch(METHOD, { dry: [dryLine('Fine salt', gPerKg)], mixerCapacityKg });
+        let facts = aBatch(METHOD, { ingredients: [ingredientLine('Fine salt', gPerKg)], mixerCapacityKg });
         const lineOf = (now: BatchFacts) => fold(now, A_SHOP).lines.find((l) => l.name === 'Fine salt')!;
         const { loads } = fold(facts, A_SHOP);
         for (let i = 1; i <= loads; i += 1) {
@@ -211,7 +211,7 @@ describe('pouring load by load', () => {
   });
 
   it('is the whole line at once where that is wanted or there is one load', () => {
-    const two = aBatch(METHOD, { dry: [dryLine('Fine salt', 5)], mixerCapacityKg: 12 });
+    const two = aBatch(METHOD, { ingredients: [ingredientLine('Fine salt', 5)], mixerCapacityKg: 12 });
     const view = seen(two, weighing('a', 'line Fine salt', 20_000));
     const salt = view.lines.find((l) => l.name === 'Fine salt')!;
     expect(nextPour(view, salt, false)).toEqual({

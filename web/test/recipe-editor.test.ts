@@ -14,7 +14,7 @@ import {
   withStep,
   type Ingredient,
 } from '@zest/core';
-import { draftOfCard, settle } from '../src/areas/recipes/bring-in/card-draft.js';
+import { draftOfCard, resolveLine } from '../src/areas/recipes/bring-in/card-draft.js';
 import { outcomeOf, twoTrimPrice } from '../src/areas/recipes/card/what-if.js';
 import { begin, change, redo, undo, type History } from '../src/areas/recipes/editor/history.js';
 import {
@@ -192,7 +192,7 @@ describe('a card made into a draft', () => {
   const card = () =>
     readCard('3 tbsp coarse salt\n2 tsp thyme\na splash of water\nfor 7 lb', { library: ALL });
 
-  it('carries doses, doubts and what was settled', () => {
+  it('carries doses, doubts and what was resolved', () => {
     const draft = draftOfCard(card(), { 0: { ingredientId: 'Salt', gPerKg: 12 } }, 'fresh-link', LIBRARY);
     expect(draft.usualMeatMg).toBe(3_175_147);
     expect(draft.usualText).toBe('7 lb');
@@ -207,14 +207,16 @@ describe('a card made into a draft', () => {
 
   it('refuses the spoon after all where the ingredient turns out to be a cure, and takes only weighed grams', () => {
     const [line] = card().lines;
-    const guessed = settle(line!, { ingredientId: 'Cure', gPerKg: 8 }, 3.175, LIBRARY);
+    const guessed = resolveLine(line!, { ingredientId: 'Cure', gPerKg: 8 }, 3.175, LIBRARY);
     expect(guessed.gPerKg).toBeUndefined();
     expect(guessed.reading).toMatchObject({
       kind: 'doubt',
       doubt: expect.stringContaining('never measured by the spoon'),
     });
-    expect(settle(line!, { ingredientId: 'Cure', gPerKg: 2, weighed: true }, 3.175, LIBRARY).gPerKg).toBe(2);
-    expect(settle(line!, { ingredientId: 'Salt', gPerKg: 8 }, 3.175, LIBRARY).gPerKg).toBe(8);
+    expect(
+      resolveLine(line!, { ingredientId: 'Cure', gPerKg: 2, weighed: true }, 3.175, LIBRARY).gPerKg,
+    ).toBe(2);
+    expect(resolveLine(line!, { ingredientId: 'Salt', gPerKg: 8 }, 3.175, LIBRARY).gPerKg).toBe(8);
   });
 });
 

@@ -44,7 +44,7 @@ export interface BatchHead {
   openedAt: string;
   owner: string | null;
   /** The heat variant it is made at. */
-  heat: string | null;
+  hotness: string | null;
   signed: Record<string, string>;
   /** A batch of another owner is made on the same day. */
   meetsOther: boolean;
@@ -79,7 +79,7 @@ export interface LineFact {
   id: string;
   stepId: string;
   position: number;
-  kind: 'meat' | 'dry';
+  kind: 'meat' | 'ingredient';
   name: string;
   lotId: string;
   lotCode: string;

@@ -38,7 +38,7 @@ export function fold(facts: BatchFacts, shop: ShopFacts): BatchView {
     },
     window: { minPct: batch.windowMinPct, maxPct: batch.windowMaxPct },
     owner: batch.owner,
-    heat: batch.heat,
+    hotness: batch.hotness,
     signed: batch.signed,
     gauges: batchGauges(facts, lines, basis.massMg, shop.book),
     label: batchLabel(facts, masses),

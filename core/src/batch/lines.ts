@@ -38,7 +38,8 @@ export function batchLines(
     .filter((l) => l.plannedMg !== 0)
     .map((line) => {
       const weighedMg = sumWhere(live, (t) => t.lineId === line.id);
-      const correctionMg = line.kind === 'dry' && line.plannedMg !== null ? seasonedMeat(facts, line) : 0;
+      const correctionMg =
+        line.kind === 'ingredient' && line.plannedMg !== null ? seasonedMeat(facts, line) : 0;
       const own =
         correctionMg > 0 ? { basisMg: correctionMg, mixMg: Math.round(correctionMg * perMeat) } : undefined;
       return lineView(facts, line, shop, {
@@ -75,7 +76,7 @@ interface LineContext {
 function lineView(facts: BatchFacts, line: LineFact, shop: ShopFacts, ctx: LineContext): LineView {
   const rawDue = dueOf(line, ctx);
   const role = line.document?.role;
-  const kind: WeighKind = line.kind === 'meat' ? 'meat' : role === 'cure' ? 'cure' : 'dry';
+  const kind: WeighKind = line.kind === 'meat' ? 'meat' : role === 'cure' ? 'cure' : 'ingredient';
   const tolerancePct = line.document?.tolerancePct;
   const choice = chooseScale({ dueMg: rawDue, kind, tolerancePct }, shop.scales);
   const scale = scaleOf(shop, choice?.scaleId);
@@ -112,10 +113,12 @@ function lineView(facts: BatchFacts, line: LineFact, shop: ShopFacts, ctx: LineC
     scaleId: scale.id,
     weighings: choice?.weighings ?? 1,
     tooCoarse: choice?.tooCoarse ?? false,
-    gPerKgMeat: line.kind === 'dry' ? (rawDue / ctx.basisMg) * 1000 : null,
-    pctOfMix: line.kind === 'dry' ? (rawDue / ctx.mixMg) * 100 : null,
+    gPerKgMeat: line.kind === 'ingredient' ? (rawDue / ctx.basisMg) * 1000 : null,
+    pctOfMix: line.kind === 'ingredient' ? (rawDue / ctx.mixMg) * 100 : null,
     perLoadMg:
-      line.kind === 'dry' ? shareOut(dueMg, new Array<number>(ctx.loadCount).fill(1), scale.divisionMg) : [],
+      line.kind === 'ingredient'
+        ? shareOut(dueMg, new Array<number>(ctx.loadCount).fill(1), scale.divisionMg)
+        : [],
     note: line.document?.note ?? null,
     cure,
   };

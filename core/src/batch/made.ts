@@ -36,7 +36,7 @@ export function madeBatch(facts: BatchFacts, shop: ShopFacts): MadeBatch {
     mixMg: weighed.reduce((sum, l) => sum + l.weighedMg, 0),
     outMg: masses.productMg,
     meatMinor: meatCost(facts, masses),
-    lines: weighed.filter((l) => l.kind === 'dry').map((l) => madeLine(facts, l, basis.massMg)),
+    lines: weighed.filter((l) => l.kind === 'ingredient').map((l) => madeLine(facts, l, basis.massMg)),
     parts: labelParts(facts, masses),
   };
 }

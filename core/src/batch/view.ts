@@ -30,7 +30,7 @@ export interface CureView {
 export interface LineView {
   id: string;
   stepId: string;
-  kind: 'meat' | 'dry';
+  kind: 'meat' | 'ingredient';
   name: string;
   role: string;
   material: Material;
@@ -217,7 +217,7 @@ export interface BatchView extends BatchSummary, BatchWeighing, BatchProcess, Ba
   recipe: { id: string; name: string; versionNo: number; state: string };
   window: { minPct: number; maxPct: number };
   owner: string | null;
-  heat: string | null;
+  hotness: string | null;
   signed: Record<string, string>;
   version: number;
 }

@@ -6,7 +6,7 @@ import { looksLikeCure, looksLikeDisguisedCure } from './common-ingredients.js';
 
 /** What speaks against single lines: no weight, no ingredient, a dose outside its own limits. */
 export function checkLines(
-  document: Pick<WorkingDocument, 'lines' | 'heats'>,
+  document: Pick<WorkingDocument, 'lines' | 'hotness'>,
   library: ReadonlyMap<string, Ingredient>,
   perMeat: number | undefined,
 ): Finding[] {
@@ -20,13 +20,13 @@ export function checkLines(
       },
     ];
   }
-  const heat = Math.max(1, ...document.heats.map((h) => h.factor));
+  const heat = Math.max(1, ...document.hotness.map((h) => h.factor));
   return document.lines.flatMap((line, i) => {
     const path = `lines[${i}]`;
     const ingredient = library.get(line.ingredientId ?? '');
     const found = [...unresolved(line, ingredient, path)];
     if (ingredient) found.push(...unstated(line, ingredient, path));
-    if (line.dose) found.push(...doseLimits(line, ingredient, path, perMeat ?? 1, line.heat ? heat : 1));
+    if (line.dose) found.push(...doseLimits(line, ingredient, path, perMeat ?? 1, line.hot ? heat : 1));
     if (ingredient && document.lines.findIndex((l) => l.ingredientId === line.ingredientId) < i) {
       found.push({
         level: line.role === 'cure' ? 'stop' : 'warn',

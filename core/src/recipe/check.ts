@@ -57,7 +57,7 @@ export function checkRecipe(input: CheckInput): RecipeCheck {
 
 /** The gauges at the heat that comes nearest to each limit: every variant must obey. */
 function hottest({ document, library, book, house }: CheckInput): Gauge[] {
-  const factor = Math.max(1, ...document.heats.map((h) => h.factor));
+  const factor = Math.max(1, ...document.hotness.map((h) => h.factor));
   return gauges({
     figures: recipeFigures(document, library, factor),
     state: document.state,
@@ -106,13 +106,14 @@ function head(name: string, document: WorkingDocument, book: BookId | null, cure
       'No rule book is chosen. Limits differ by country: choose the shop’s book before a cured recipe is published.',
     );
   }
-  for (const heat of document.heats) {
-    if (!(heat.factor > 0)) stop('heats', `The heat “${heat.name}” must multiply its lines by more than 0.`);
+  for (const heat of document.hotness) {
+    if (!(heat.factor > 0))
+      stop('hotness', `The heat “${heat.name}” must multiply its lines by more than 0.`);
   }
-  if (document.heats.length > 0 && !document.lines.some((l) => l.heat)) {
+  if (document.hotness.length > 0 && !document.lines.some((l) => l.hot)) {
     found.push({
       level: 'warn',
-      path: 'heats',
+      path: 'hotness',
       guard: 'heat',
       sentence: 'There are heat variants, and no line follows the heat.',
     });

@@ -31,7 +31,7 @@ function head(a: WorkingDocument, b: WorkingDocument): Difference[] {
     ['Casing', a.casing?.name ?? null, b.casing?.name ?? null],
     ['Piece', piece(a), piece(b)],
     ['Pack', a.packMassG ? `${a.packMassG} g` : null, b.packMassG ? `${b.packMassG} g` : null],
-    ['Heat', heats(a), heats(b)],
+    ['Heat', hotness(a), hotness(b)],
     ['Percentages are of', a.basis, b.basis],
     ['Cooking sentence', a.cookingSentence ?? null, b.cookingSentence ?? null],
   ];
@@ -42,7 +42,7 @@ const window = (d: WorkingDocument) => `${d.window.minPct}–${d.window.maxPct} 
 const percent = (part: number) => `${Math.round(part * 100)} %`;
 const kg = (mg: number) => `${Number((mg / 1e6).toFixed(3))} kg`;
 const capacity = (value: number | undefined) => (value === undefined ? null : `${value} kg`);
-const heats = (d: WorkingDocument) => d.heats.map((h) => `${h.name} × ${h.factor}`).join(', ') || null;
+const hotness = (d: WorkingDocument) => d.hotness.map((h) => `${h.name} × ${h.factor}`).join(', ') || null;
 
 function piece(d: WorkingDocument): string | null {
   if (d.linkMassG !== null) return `${d.linkMassG} g`;
@@ -73,7 +73,7 @@ function writeLine(line: WorkingLine): string {
   const parts = [
     line.dose ? writeDose(line.dose) : (line.asWritten ?? 'no dose'),
     line.required ? '' : 'may be left out',
-    line.heat ? 'follows the heat' : '',
+    line.hot ? 'follows the heat' : '',
     line.tolerancePct === undefined ? '' : `± ${line.tolerancePct} %`,
     `at ${line.entersAt}`,
     line.note ? `“${line.note}”` : '',

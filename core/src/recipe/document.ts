@@ -32,7 +32,7 @@ export interface WorkingLine {
   /** Key of the step at which it goes in. */
   entersAt: string;
   /** Follows the heat chosen for the batch. */
-  heat?: boolean | undefined;
+  hot?: boolean | undefined;
   nitritePct?: number | undefined;
   note?: string | undefined;
 }
@@ -61,7 +61,7 @@ export interface WorkingDocument {
   stufferCapacityKg?: number | undefined;
   /** What a dose without words for its basis is taken on. */
   basis: 'meat' | 'mix';
-  heats: { name: string; factor: number }[];
+  hotness: { name: string; factor: number }[];
   lines: WorkingLine[];
   steps: MethodStep[];
   casing: WorkingCasing | null;

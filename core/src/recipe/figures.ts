@@ -45,7 +45,7 @@ export interface RecipeFigures {
 /** A heat variant multiplies the lines that follow the heat. */
 function heated(line: WorkingLine, factor: number): Dose | null {
   const { dose } = line;
-  if (!line.heat || dose === null || factor === 1) return dose;
+  if (!line.hot || dose === null || factor === 1) return dose;
   return timesDose(dose, factor);
 }
 

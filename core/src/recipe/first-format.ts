@@ -11,25 +11,31 @@ const RENAMED: Readonly<Record<string, string>> = { 'weigh-dry': 'weigh-ingredie
 
 /**
  * A recipe file of format version 1 in the form of version 2. Steps said what the hand is told as `say`
- * and had a title of their own in any case; lines kept what stood on the card as `spoken`. Whatever is
+ * and had a title of their own in any case; lines kept what stood on the card as
+ * `spoken`; what a batch can be made hotter by was called its heats. Whatever is
  * not of that form is handed on as it is: the reader of version 2 says what is wrong with it.
  */
 export function fromFirstFormat(file: unknown): unknown {
   if (!isObject(file) || file['formatVersion'] !== 1 || !isObject(file['document'])) return file;
-  const { document } = file;
+  const { heats, ...document } = file['document'];
   return {
     ...file,
     formatVersion: 2,
     document: {
       ...document,
+      ...(heats === undefined ? {} : { hotness: heats }),
       steps: listOf(document['steps']).map((step) => (isObject(step) ? secondStep(step) : step)),
       lines: listOf(document['lines']).map((line) => (isObject(line) ? secondLine(line) : line)),
     },
   };
 }
 
-function secondLine({ spoken, ...line }: Json): Json {
-  return spoken === undefined ? line : { ...line, asWritten: spoken };
+function secondLine({ spoken, heat, ...line }: Json): Json {
+  return {
+    ...line,
+    ...(spoken === undefined ? {} : { asWritten: spoken }),
+    ...(heat === undefined ? {} : { hot: heat }),
+  };
 }
 
 /** Words that only say again what the kind says of these parameters are left to the kind. */

@@ -21,7 +21,7 @@ interface ScaleToInput {
   productYield: number;
   scales: readonly ScaleSpec[];
   /** Multiplies the lines that follow the heat. */
-  heat?: number | undefined;
+  hotness?: number | undefined;
 }
 
 export interface ScaledLine {
@@ -69,7 +69,7 @@ export function scaleTo(input: ScaleToInput): ScaledBatch {
   if (!(productYield > 0 && productYield <= 2)) {
     throw inputError('productYield', 'The yield must be a fraction above 0, such as 0.92.');
   }
-  const figures = recipeFigures(document, library, input.heat ?? 1);
+  const figures = recipeFigures(document, library, input.hotness ?? 1);
   const linkG = pieceMassG(document);
   const mixMg = Math.round(mixFor(input, figures.mixPerMeat, linkG));
   const meatMg = Math.round(mixMg / figures.mixPerMeat);
@@ -132,7 +132,7 @@ function scaleLine(
   const { line, ingredient } = figure;
   const raw = figure.perMeat * meatMg;
   const choice = chooseScale(
-    { dueMg: raw, kind: line.role === 'cure' ? 'cure' : 'dry', tolerancePct: line.tolerancePct },
+    { dueMg: raw, kind: line.role === 'cure' ? 'cure' : 'ingredient', tolerancePct: line.tolerancePct },
     scales,
   );
   const division = scales.find((s) => s.id === choice?.scaleId)?.divisionMg ?? 1;

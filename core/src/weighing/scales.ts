@@ -8,10 +8,10 @@ export interface ScaleSpec {
   tubMg: number;
 }
 
-export type WeighKind = 'meat' | 'dry' | 'cure';
+export type WeighKind = 'meat' | 'ingredient' | 'cure';
 
 /** Tolerance when a line sets none, percent of the due weight. */
-export const DEFAULT_TOLERANCE_PCT: Record<WeighKind, number> = { meat: 1, dry: 2, cure: 1 };
+export const DEFAULT_TOLERANCE_PCT: Record<WeighKind, number> = { meat: 1, ingredient: 2, cure: 1 };
 
 export interface Band {
   lowMg: number;

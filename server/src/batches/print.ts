@@ -18,7 +18,7 @@ export function batchSheetPdf(sheet: BatchView, url: string, units: FormatOption
           stack: [
             { text: title, style: 'title' },
             {
-              text: `${sheet.recipe.state} · recipe version ${sheet.recipe.versionNo} · ${sheet.plannedFor}${sheet.heat ? ` · ${sheet.heat}` : ''}${sheet.owner ? ` · for ${sheet.owner}, kept apart` : ''}`,
+              text: `${sheet.recipe.state} · recipe version ${sheet.recipe.versionNo} · ${sheet.plannedFor}${sheet.hotness ? ` · ${sheet.hotness}` : ''}${sheet.owner ? ` · for ${sheet.owner}, kept apart` : ''}`,
             },
             {
               text: `${formatMass(sheet.meatBasis.massMg, units)} meat · ${formatMass(sheet.mixMg, units)} mix in ${sheet.loads} ${sheet.loads === 1 ? 'load' : 'loads'}`,
@@ -37,7 +37,7 @@ export function batchSheetPdf(sheet: BatchView, url: string, units: FormatOption
     ),
     ...part(
       'Dry goods, cure and liquid',
-      sheet.lines.filter((l) => l.kind === 'dry'),
+      sheet.lines.filter((l) => l.kind === 'ingredient'),
       units,
     ),
     { text: 'Steps', style: 'head' },

@@ -60,7 +60,7 @@ export class BatchPlayer {
     await openBatch(this.#app, this.#cast.lead, {
       id,
       owner: null,
-      heat: null,
+      hotness: null,
       signed: {},
       ...plan,
       meatMg,

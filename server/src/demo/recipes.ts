@@ -57,8 +57,8 @@ export function demoRecipes(ids: Ids): Recipe[] {
   };
   const recipe = (
     name: string,
-    document: Omit<RecipeDocument, 'confidence' | 'mixerCapacityKg' | 'claims' | 'basis' | 'heats'> &
-      Partial<Pick<RecipeDocument, 'claims' | 'heats'>>,
+    document: Omit<RecipeDocument, 'confidence' | 'mixerCapacityKg' | 'claims' | 'basis' | 'hotness'> &
+      Partial<Pick<RecipeDocument, 'claims' | 'hotness'>>,
   ): Recipe => ({
     id: uuid(),
     name,
@@ -70,7 +70,7 @@ export function demoRecipes(ids: Ids): Recipe[] {
       stufferCapacityKg: 12,
       claims: [],
       basis: 'meat',
-      heats: [],
+      hotness: [],
       ...document,
     },
   });
@@ -265,12 +265,12 @@ export function demoRecipes(ids: Ids): Recipe[] {
         ['chilli', 1],
         ['garlic', 1],
         ['redwine', 20],
-      ]).map((line) => (line.key === 'chilli' ? { ...line, heat: true } : line)),
+      ]).map((line) => (line.key === 'chilli' ? { ...line, hot: true } : line)),
       steps: methodOf('hung').flatMap((step) => (step.kind === 'grind' ? LEAN_AND_FAT : [step])),
       casing: casing('hog'),
       linkMassG: 260,
       linkLengthMm: null,
-      heats: [
+      hotness: [
         { name: 'mild', factor: 1 },
         { name: 'hot', factor: 2 },
       ],

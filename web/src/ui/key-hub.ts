@@ -26,15 +26,15 @@ export class KeyHub {
     this.#onScan = onScan;
   }
 
-  /** Takes a key as it comes; call {@link settle} once more than 40 ms have passed without another. */
+  /** Takes a key as it comes; call {@link flush} once more than 40 ms have passed without another. */
   press(key: string, atMs: number, repeat: boolean): void {
     if (repeat) return;
     const last = this.#held[this.#held.length - 1];
-    if (last && atMs - last.atMs >= BURST_MS) this.settle();
+    if (last && atMs - last.atMs >= BURST_MS) this.flush();
     this.#held.push({ key, atMs });
   }
 
-  settle(): void {
+  flush(): void {
     const held = this.#held;
     this.#held = [];
     const text = held.filter((h) => h.key.length === 1);

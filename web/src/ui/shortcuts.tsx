@@ -70,7 +70,7 @@ export function ShortcutProvider({ children }: { children: ReactNode }) {
       if (event.key === ' ') event.preventDefault();
       hub.press(event.key, event.timeStamp, event.repeat);
       window.clearTimeout(timer);
-      timer = window.setTimeout(() => hub.settle(), BURST_MS + 5);
+      timer = window.setTimeout(() => hub.flush(), BURST_MS + 5);
     };
     window.addEventListener('keydown', listen);
     return () => {

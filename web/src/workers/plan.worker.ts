@@ -7,11 +7,11 @@ import {
   highsSolve,
   plan,
   planDay,
-  worthOfLimits,
+  savingsOfLimits,
   type ChancePrice,
   type DayAnswer,
   type DayInput,
-  type LimitWorth,
+  type LimitSaving,
   type PlanAnswer,
   type PlanInput,
   type PlanOptimal,
@@ -26,7 +26,7 @@ export type PlanRequest =
 export type PlanReply =
   | { id: number; kind: 'answer'; answer: PlanAnswer; ms: number }
   | { id: number; kind: 'prices'; prices: ChancePrice[] }
-  | { id: number; kind: 'worth'; worth: LimitWorth[] }
+  | { id: number; kind: 'savings'; savings: LimitSaving[] }
   | { id: number; kind: 'others'; others: PlanOptimal[] }
   | { id: number; kind: 'day-step'; done: number; of: number; what: string }
   | { id: number; kind: 'day'; answer: DayAnswer; ms: number }
@@ -63,7 +63,7 @@ function work(request: PlanRequest, solve: Solve): void {
     post({ id, kind: 'answer', answer: plan(request.input, solve), ms: performance.now() - started });
   } else if (request.kind === 'why') {
     post({ id, kind: 'prices', prices: chancePrices(request.input, solve) });
-    post({ id, kind: 'worth', worth: worthOfLimits(request.input, request.answer, solve) });
+    post({ id, kind: 'savings', savings: savingsOfLimits(request.input, request.answer, solve) });
     post({ id, kind: 'others', others: alternatives(request.input, request.answer, solve) });
   } else {
     const answer = planDay(request.input, solve, (step) => post({ id, kind: 'day-step', ...step }));

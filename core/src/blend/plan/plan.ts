@@ -14,7 +14,7 @@ import {
 } from './model.js';
 import { objectiveCosts } from './objective.js';
 import { explainInfeasible } from './reasons.js';
-import { settle } from './settle.js';
+import { toDivisions } from './to-divisions.js';
 import type { PlanAnswer, PlanInput, PlanTrim } from './types.js';
 
 /** Time for the whole-number part of one plan. */
@@ -70,7 +70,7 @@ function planOwned(owned: PlanInput, solve: Solve): PlanAnswer {
   const { model, costs, kg: cheapest } = first;
   const wanted = owned.confidence ?? 0;
   const found = confidentBlend(owned, model, costs, cheapest, solve);
-  const masses = settle(owned, found.kg, found.met ? wanted : 0);
+  const masses = toDivisions(owned, found.kg, found.met ? wanted : 0);
   return describe(owned, masses, found.kg, {
     met: found.met,
     bareCost: money(owned.trims, cheapest),

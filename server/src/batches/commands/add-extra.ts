@@ -42,7 +42,7 @@ export async function addExtra(
       batchId,
       stepId: step.id,
       position: lastLinePosition(facts) + 1,
-      kind: 'dry',
+      kind: 'ingredient',
       name: ingredient.name,
       lotId: lot.id,
       lotAccountId: lot.accountId,

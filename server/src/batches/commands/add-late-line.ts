@@ -27,7 +27,7 @@ export async function addLateLine(
     const sheet = view();
     const line = sheet.lines.find((l) => l.id === body.lineId);
     const row = facts.lines.find((l) => l.id === body.lineId);
-    if (!line || !row || line.kind !== 'dry') throw notFound('This line of dry goods');
+    if (!line || !row || line.kind !== 'ingredient') throw notFound('This line of an ingredient');
     const at = facts.steps.find((s) => s.id === row.stepId);
     if (line.weighedMg > 0 || at?.closedAt === null) {
       throw conflict(

@@ -63,7 +63,7 @@ export async function correctBatch(
     }
     const n = correctionNo(facts, 'fat');
     const seasoned = facts.lines.filter(
-      (l) => l.kind === 'dry' && isClosed(facts, l.stepId) && l.plannedMg === null,
+      (l) => l.kind === 'ingredient' && isClosed(facts, l.stepId) && l.plannedMg === null,
     );
     const steps: MethodStep[] = [
       weighMoreMeat({

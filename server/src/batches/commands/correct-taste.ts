@@ -48,7 +48,7 @@ export async function correctTaste(
     async ({ tx, now, facts, view }) => {
       const sheet = view();
       const line = sheet.lines.find((l) => l.id === body.lineId);
-      if (!line || line.kind !== 'dry') throw notFound('This line of dry goods');
+      if (!line || line.kind !== 'ingredient') throw notFound('This line of an ingredient');
       if (line.cure) {
         throw invalid([
           { path: 'lineId', message: 'Cure is not a matter of taste; it is not corrected here.' },
@@ -58,7 +58,9 @@ export async function correctTaste(
       const remainingMg = sheet.ribbon.find((r) => r.accountId === place)?.balanceMg ?? 0;
       if (remainingMg <= 0) throw conflict('nothing-left', 'Nothing of the mix is left to correct.');
       const perMeat = mixPerMeat(facts.batch.recipe.lines.map((l) => l.dose));
-      const others = sheet.lines.filter((l) => l.kind === 'dry' && l.name !== line.name && l.weighedMg > 0);
+      const others = sheet.lines.filter(
+        (l) => l.kind === 'ingredient' && l.name !== line.name && l.weighedMg > 0,
+      );
       const answer = taste({
         remainingMixKg: remainingMg / 1e6,
         mixPerMeatKg: perMeat,
@@ -119,7 +121,7 @@ export async function correctTaste(
 /** What really went in of an ingredient, over the meat. */
 function doseAsMade(lines: readonly LineView[], name: string, meatMg: number): number {
   const weighed = lines
-    .filter((l) => l.kind === 'dry' && l.name === name)
+    .filter((l) => l.kind === 'ingredient' && l.name === name)
     .reduce((sum, l) => sum + l.weighedMg, 0);
   return (weighed / meatMg) * 1000;
 }

@@ -23,14 +23,14 @@ export function growBatch(
     const line = sheet.lines.find((l) => l.id === body.lineId);
     const row = facts.lines.find((l) => l.id === body.lineId);
     if (!line || !row) throw notFound('This line');
-    if (line.kind !== 'dry' || line.weighedMg <= line.highMg) {
+    if (line.kind !== 'ingredient' || line.weighedMg <= line.highMg) {
       throw conflict('not-over', `${line.name} is not over its due weight; there is nothing to grow for.`);
     }
     const answer = overPour({
       meatKg: sheet.meatBasis.massMg / 1e6,
       name: line.name,
       lines: sheet.lines
-        .filter((l) => l.kind === 'dry')
+        .filter((l) => l.kind === 'ingredient')
         .map((l) => ({ name: l.name, dueG: l.dueMg / 1000, actualG: l.weighedMg / 1000 })),
     });
     const growMg = Math.ceil((answer.growMeatKg * 1e6) / MEAT_DIVISION_MG) * MEAT_DIVISION_MG;

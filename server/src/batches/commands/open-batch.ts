@@ -19,7 +19,7 @@ import { announce } from '../../platform/live.js';
 import { invalid, notFound } from '../../platform/problem.js';
 import { shopBook } from '../../platform/settings.js';
 import { kg } from '../../platform/words.js';
-import { atHeat, checkPublished, findRecipe, openNotes, signedAt } from '../../recipes/index.js';
+import { atHotness, checkPublished, findRecipe, openNotes, signedAt } from '../../recipes/index.js';
 import { checkMeats } from './meat-guards.js';
 import { addBatch, nextBatchNumber } from '../store/batch.js';
 import { addLine } from '../store/lines.js';
@@ -29,7 +29,7 @@ import { addSteps, type NewStep } from '../store/steps.js';
 import { addPlaces, rowsFor } from './insert-steps.js';
 
 /**
- * Opens a batch: sets its trims, dry goods and casing aside, copies the recipe's method into steps
+ * Opens a batch: sets its trims, ingredients and casing aside, copies the recipe's method into steps
  * with a place each, and writes down what is due to be weighed.
  * @throws HttpProblem 422 naming every field that does not fit, with nothing set aside
  */
@@ -42,7 +42,10 @@ export async function openBatch(app: AppContext, person: Person, body: OpenBatch
       const published = await findRecipe(tx, body.recipeId);
       if (!published) throw notFound('This recipe');
       await mustStillObey(tx, published, body);
-      const recipe = { ...published, document: atHeat(published.document, heatOf(published, body.heat)) };
+      const recipe = {
+        ...published,
+        document: atHotness(published.document, hotnessOf(published, body.hotness)),
+      };
       const notes = await openNotes(tx, recipe.id);
       const book = await shopBook(tx);
       const lots = await checkMeats(tx, body, recipe.document, book, now);
@@ -56,7 +59,7 @@ export async function openBatch(app: AppContext, person: Person, body: OpenBatch
         openedAt: now,
         openedBy: person.id,
         owner: body.owner,
-        heat: body.heat,
+        hotness: body.hotness,
         signed: body.signed,
       });
       const steps = await addMethod(
@@ -66,7 +69,7 @@ export async function openBatch(app: AppContext, person: Person, body: OpenBatch
       );
       await addProductLot(tx, body.id, recipe.name, now, body.owner);
       await addMeatLines(tx, body, steps, lots);
-      await addDryLines(tx, body, recipe, steps, notes);
+      await addIngredientLines(tx, body, recipe, steps, notes);
       await reserveCasing(tx, body, recipe);
       if (body.draftId) finishDraft(tx, now, body.draftId, body.id);
       announce(tx, now, { topic: 'batch', batchId: body.id });
@@ -97,13 +100,13 @@ async function mustStillObey(tx: Transaction, recipe: Recipe, body: OpenBatch): 
   throw invalid([{ path: 'signed.recipe', message }]);
 }
 
-function heatOf(recipe: Recipe, heat: string | null): string | null {
-  const { heats } = recipe.document;
-  if (heat === null || heats.some((h) => h.name === heat)) return heat;
+function hotnessOf(recipe: Recipe, heat: string | null): string | null {
+  const { hotness } = recipe.document;
+  if (heat === null || hotness.some((h) => h.name === heat)) return heat;
   throw invalid([
     {
-      path: 'heat',
-      message: `“${heat}” is not a heat of ${recipe.name}. Accepted: ${heats.map((h) => h.name).join(', ') || 'none'}.`,
+      path: 'hotness',
+      message: `“${heat}” is not a heat of ${recipe.name}. Accepted: ${hotness.map((h) => h.name).join(', ') || 'none'}.`,
     },
   ]);
 }
@@ -167,7 +170,7 @@ async function addMeatLines(
   }
 }
 
-async function addDryLines(
+async function addIngredientLines(
   tx: Transaction,
   body: OpenBatch,
   recipe: Recipe,
@@ -192,7 +195,7 @@ async function addDryLines(
       batchId: body.id,
       stepId: weighed.id,
       position: 100 + i,
-      kind: 'dry',
+      kind: 'ingredient',
       name: line.name,
       lotId: lot.id,
       lotAccountId: lot.accountId,

@@ -25,7 +25,7 @@ export async function substituteLine(
     const sheet = view();
     const line = sheet.lines.find((l) => l.id === body.lineId);
     const row = facts.lines.find((l) => l.id === body.lineId);
-    if (!line || !row?.document) throw notFound('This line of dry goods');
+    if (!line || !row?.document) throw notFound('This line of an ingredient');
     const restMg = line.dueMg - line.weighedMg;
     if (restMg <= 0)
       throw conflict('line-full', `${line.name} is weighed; there is nothing left to replace.`);

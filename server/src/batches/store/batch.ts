@@ -58,7 +58,7 @@ export interface NewBatch {
   openedAt: Date;
   openedBy: string;
   owner: string | null;
-  heat: string | null;
+  hotness: string | null;
   signed: object;
 }
 
@@ -66,9 +66,9 @@ export async function addBatch(tx: Transaction, batch: NewBatch): Promise<void> 
   const { window, signed, ...rest } = batch;
   await sql(tx).write(
     `INSERT INTO batch (id, number, recipe_version_id, planned_for, planned_meat_mg, window_min_pct, window_max_pct,
-       opened_at, opened_by, owner, heat, signed)
+       opened_at, opened_by, owner, hotness, signed)
      VALUES (:id, :number, :recipeVersionId, :plannedFor, :plannedMeatMg, :minPct, :maxPct, :openedAt, :openedBy,
-       :owner, :heat, :signed)`,
+       :owner, :hotness, :signed)`,
     { ...rest, ...window, signed: JSON.stringify(signed) },
   );
 }

@@ -14,7 +14,7 @@ import type {
 import type { Db } from '../../platform/database.js';
 import { parsed } from '../../platform/json.js';
 import { sql, type Query } from '../../platform/sql.js';
-import { atHeat } from '../../recipes/index.js';
+import { atHotness } from '../../recipes/index.js';
 import { publishedDocument } from './published.js';
 
 const signatures = z.record(z.string(), z.string());
@@ -100,9 +100,9 @@ function headOf({ n: _n, versionId, recipe, signed, meetsOther, openedAt, ...hea
   return {
     ...head,
     openedAt: openedAt.toISOString(),
-    recipe: atHeat(
+    recipe: atHotness(
       publishedDocument(versionId, () => recipeDocument.parse(parsed(recipe))),
-      head.heat,
+      head.hotness,
     ),
     signed: signatures.parse(parsed(signed) ?? {}),
     meetsOther: meetsOther === 1,
@@ -161,7 +161,7 @@ const QUERIES = [
   `SELECT b.id, b.n, b.number, r.id AS recipeId, r.name AS recipeName, v.id AS versionId, v.version_no AS versionNo,
      v.document AS recipe, b.state, b.planned_for AS plannedFor, b.planned_meat_mg AS plannedMeatMg,
      CAST(b.window_min_pct AS DOUBLE) AS windowMinPct, CAST(b.window_max_pct AS DOUBLE) AS windowMaxPct,
-     b.opened_at AS openedAt, b.owner, b.heat, b.signed, b.version,
+     b.opened_at AS openedAt, b.owner, b.hotness, b.signed, b.version,
      EXISTS (SELECT 1 FROM batch o WHERE o.planned_for = b.planned_for AND o.id <> b.id AND o.state <> 'cancelled'
        AND NOT o.owner <=> b.owner AND EXISTS (SELECT 1 FROM transfer t WHERE t.batch_id = o.id)) AS meetsOther,
      (SELECT COUNT(DISTINCT w.batch_id) FROM reading w JOIN batch o ON o.id = w.batch_id

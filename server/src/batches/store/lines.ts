@@ -7,7 +7,7 @@ export interface NewLine {
   batchId: string;
   stepId: string;
   position: number;
-  kind: 'meat' | 'dry';
+  kind: 'meat' | 'ingredient';
   name: string;
   lotId: string;
   lotAccountId: string;

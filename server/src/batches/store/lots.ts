@@ -64,7 +64,7 @@ export function findCasingLots(
   );
 }
 
-/** Lots that can go into a batch at the bench: trims of its owner, dry goods, supplies that do not run out. */
+/** Lots that can go into a batch at the bench: trims of its owner, ingredients, supplies that do not run out. */
 export function benchLots(db: Db, batchId: string): Promise<BenchLot[]> {
   return sql(db).rows<BenchLot>(
     `SELECT l.id AS lotId, l.code, COALESCE(t.name, i.name) AS name, l.kind, l.ingredient_id AS ingredientId,

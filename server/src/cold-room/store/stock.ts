@@ -11,7 +11,7 @@ export interface AnyLot {
   reserved: number;
 }
 
-/** Any kind of lot – trim, dry goods, casing, finished goods – for a command on its stock. */
+/** Any kind of lot – trim, ingredients, casing, finished goods – for a command on its stock. */
 export async function lockAnyLot(tx: Db, id: string): Promise<AnyLot> {
   const [lot] = await sql(tx).rows<AnyLot>(
     `SELECT l.id, l.code, l.account_id AS accountId, a.measure, b.amount AS balance, b.reserved

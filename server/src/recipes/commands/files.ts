@@ -149,7 +149,7 @@ function emptyDocument(steps: WorkingDocument['steps'], lines: WorkingDocument['
     usualMeatMg: 0,
     mixerCapacityKg: 30,
     basis: 'meat',
-    heats: [],
+    hotness: [],
     lines,
     steps,
     casing: null,

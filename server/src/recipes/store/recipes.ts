@@ -65,12 +65,12 @@ export async function addVersion(tx: Db, recipe: Omit<Recipe, 'name'>, by: Publi
 }
 
 /** The document with the lines that follow the heat multiplied by the variant's factor. */
-export function atHeat(document: RecipeDocument, heat: string | null): RecipeDocument {
-  const factor = document.heats.find((h) => h.name === heat)?.factor ?? 1;
+export function atHotness(document: RecipeDocument, heat: string | null): RecipeDocument {
+  const factor = document.hotness.find((h) => h.name === heat)?.factor ?? 1;
   if (factor === 1) return document;
   return {
     ...document,
-    lines: document.lines.map((line) => (line.heat ? { ...line, dose: timesDose(line.dose, factor) } : line)),
+    lines: document.lines.map((line) => (line.hot ? { ...line, dose: timesDose(line.dose, factor) } : line)),
   };
 }
 

@@ -48,7 +48,7 @@ function Sheet({ sheet }: { sheet: BatchView }) {
         <Box>
           {sheet.recipe.state}, recipe version {sheet.recipe.versionNo}
         </Box>
-        {sheet.heat ? <b>{sheet.heat}</b> : null}
+        {sheet.hotness ? <b>{sheet.hotness}</b> : null}
         {sheet.owner ? <b>for {sheet.owner}, kept apart</b> : null}
         {sheet.state !== 'open' ? <b>{sheet.state === 'closed' ? 'finished' : 'cancelled'}</b> : null}
         <Box

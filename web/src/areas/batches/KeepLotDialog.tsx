@@ -50,7 +50,7 @@ export function KeepLotDialog({ sheet, step, onClose }: KeepLotDialogProps) {
 
 /** Salt and nitrite that have been weighed in, per kg of the mix. */
 function seasoningOf(sheet: BatchView): { saltGPerKg: number; nitritePpm: number } {
-  const dry = sheet.lines.filter((l) => l.kind === 'dry');
+  const dry = sheet.lines.filter((l) => l.kind === 'ingredient');
   const mixKg = (sheet.meatBasis.massMg + dry.reduce((sum, l) => sum + l.weighedMg, 0)) / 1e6;
   const salt = dry.filter((l) => l.role === 'salt').reduce((sum, l) => sum + l.weighedMg, 0);
   const carried = dry.reduce((sum, l) => sum + l.weighedMg * (l.cure ? 1 - l.cure.nitritePct / 100 : 0), 0);

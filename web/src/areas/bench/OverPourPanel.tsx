@@ -26,12 +26,12 @@ export function OverPourPanel({ sheet, line, pouringMg, onTake }: OverPourPanelP
   const [choice, setChoice] = useState<'accept' | 'grow'>();
   const actualMg = line.weighedMg + pouringMg;
   const ways =
-    line.kind === 'dry'
+    line.kind === 'ingredient'
       ? overPour({
           meatKg: sheet.meatBasis.massMg / 1e6,
           name: line.name,
           lines: sheet.lines
-            .filter((l) => l.kind === 'dry')
+            .filter((l) => l.kind === 'ingredient')
             .map((l) => ({
               name: l.name,
               dueG: l.dueMg / 1000,

@@ -26,8 +26,8 @@ export function OpenBatchButton({ recipe, settings, kg, draft, ready }: OpenBatc
   const navigate = useNavigate();
   const opening = useOpenBatch();
   const [asked, setAsked] = useState(false);
-  const [heat, setHeat] = useState('');
-  const { heats } = recipe.document;
+  const [hot, setHot] = useState('');
+  const { hotness } = recipe.document;
   const go = async (signed: Record<string, string>) => {
     setAsked(true);
     const sheet = await opening.open({
@@ -36,7 +36,7 @@ export function OpenBatchButton({ recipe, settings, kg, draft, ready }: OpenBatc
       window: settings.window,
       uses: usesOf(settings.meatMg, kg),
       owner: settings.owner,
-      heat: heat || null,
+      hotness: hot || null,
       signed,
       ...(draft?.plannedFor ? { draftId: draft.id } : {}),
     });
@@ -46,16 +46,16 @@ export function OpenBatchButton({ recipe, settings, kg, draft, ready }: OpenBatc
   return (
     <PrimaryBar>
       {opening.error && asked ? <Trouble error={opening.error} /> : null}
-      {heats.length > 0 ? (
+      {hotness.length > 0 ? (
         <TextField
           select
           label="Heat"
-          value={heat}
-          onChange={(e) => setHeat(e.target.value)}
+          value={hot}
+          onChange={(e) => setHot(e.target.value)}
           sx={{ width: 150 }}
         >
           <MenuItem value="">as written</MenuItem>
-          {heats.map((h) => (
+          {hotness.map((h) => (
             <MenuItem key={h.name} value={h.name}>
               {h.name}
             </MenuItem>

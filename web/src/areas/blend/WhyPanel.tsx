@@ -1,7 +1,7 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { memo } from 'react';
-import type { LimitWorth, PlanOptimal } from '@zest/core';
+import type { LimitSaving, PlanOptimal } from '@zest/core';
 import type { BlendSettings, TrimLot } from '@zest/contract';
 import { NUMERALS } from '../../ui/theme.js';
 import { useUnits, type Units } from '../../ui/units.js';
@@ -21,7 +21,7 @@ interface WhyPanelProps {
 export const WhyPanel = memo(function WhyPanel({ why, answer, settings, lots, onChange }: WhyPanelProps) {
   return (
     <Box sx={{ display: 'grid', gridTemplateColumns: { xs: '1fr 1fr', lg: '1.2fr 1fr 1fr' }, gap: 4 }}>
-      <Limits worth={why.worth} settings={settings} lots={lots} onChange={onChange} />
+      <Limits savings={why.savings} settings={settings} lots={lots} onChange={onChange} />
       <Prices why={why} answer={answer} onChange={onChange} />
       <LeftOut settings={settings} lots={lots} />
     </Box>
@@ -29,12 +29,12 @@ export const WhyPanel = memo(function WhyPanel({ why, answer, settings, lots, on
 });
 
 function Limits({
-  worth,
+  savings,
   settings,
   lots,
   onChange,
 }: {
-  worth: LimitWorth[] | undefined;
+  savings: LimitSaving[] | undefined;
   settings: BlendSettings;
   lots: readonly TrimLot[];
   onChange: (next: Partial<BlendSettings>) => void;
@@ -47,9 +47,9 @@ function Limits({
   return (
     <Box>
       <h3>What holds the cost up</h3>
-      {worth === undefined ? <Box>Working it out …</Box> : null}
-      {worth?.length === 0 ? <Box>No limit does: nothing given way would make it cheaper.</Box> : null}
-      {worth?.slice(0, 6).map((limit) => {
+      {savings === undefined ? <Box>Working it out …</Box> : null}
+      {savings?.length === 0 ? <Box>No limit does: nothing given way would make it cheaper.</Box> : null}
+      {savings?.slice(0, 6).map((limit) => {
         const lock = limit.rule.startsWith('lock:') ? limit.rule.slice(5) : undefined;
         return (
           <Box key={limit.rule} sx={{ display: 'flex', gap: 1.5, alignItems: 'center', minHeight: 40 }}>

@@ -1,5 +1,5 @@
 import { useEffect, useRef, useState } from 'react';
-import type { ChancePrice, LimitWorth, PlanInput, PlanOptimal } from '@zest/core';
+import type { ChancePrice, LimitSaving, PlanInput, PlanOptimal } from '@zest/core';
 import type { PlanReply } from '../../workers/plan.worker.js';
 import { newPlanWorker } from './new-plan-worker.js';
 
@@ -8,11 +8,11 @@ const REST_MS = 250;
 
 export interface Why {
   prices: ChancePrice[] | undefined;
-  worth: LimitWorth[] | undefined;
+  savings: LimitSaving[] | undefined;
   others: PlanOptimal[] | undefined;
 }
 
-const NOTHING: Why = { prices: undefined, worth: undefined, others: undefined };
+const NOTHING: Why = { prices: undefined, savings: undefined, others: undefined };
 
 /** Reasons and other blends, after the answer; a new answer stops the work on the old one. */
 export function useWhy(input: PlanInput | undefined, answer: PlanOptimal | undefined): Why {
@@ -37,7 +37,7 @@ export function useWhy(input: PlanInput | undefined, answer: PlanOptimal | undef
         const reply = event.data;
         if (reply.id !== newest.current) return;
         if (reply.kind === 'prices') setWhy((now) => ({ ...now, prices: reply.prices }));
-        if (reply.kind === 'worth') setWhy((now) => ({ ...now, worth: reply.worth }));
+        if (reply.kind === 'savings') setWhy((now) => ({ ...now, savings: reply.savings }));
         if (reply.kind === 'others') setWhy((now) => ({ ...now, others: reply.others }));
         if (reply.kind === 'others' || reply.kind === 'refused') mine.busy = false;
       };

@@ -17,7 +17,7 @@ export function newDocument(templateId: string): EditorDocument {
     mixerCapacityKg: 30,
     stufferCapacityKg: 12,
     basis: 'meat',
-    heats: [],
+    hotness: [],
     lines: [],
     steps: (template?.steps ?? []).map((step) => ({ ...step })),
     casing: null,

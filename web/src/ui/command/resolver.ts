@@ -9,9 +9,10 @@ export interface FieldFault {
   message: string;
 }
 
-/** What the contract says against a body, empty where it may be sent; its id is given at sending. */
+/** What the contract says against a body as it would be sent, empty where it may be; its id is given at sending. */
 export function faultsOf(schema: z.ZodType, body: object): FieldFault[] {
-  const read = schema.safeParse({ id: NIL, ...body }, { reportInput: true });
+  const sent: unknown = JSON.parse(JSON.stringify({ id: NIL, ...body }));
+  const read = schema.safeParse(sent, { reportInput: true });
   if (read.success) return [];
   return issuesOf(read.error).map(({ path, message }) => ({
     path,

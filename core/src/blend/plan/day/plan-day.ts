@@ -3,7 +3,7 @@ import { checkPlanInput } from '../check-input.js';
 import { describe } from '../describe.js';
 import { SolverGaveUp, type Solve } from '../model.js';
 import type { plan } from '../plan.js';
-import { settle } from '../settle.js';
+import { toDivisions } from '../to-divisions.js';
 import type { PlanInput, PlanOptimal, PlanTrim } from '../types.js';
 import { jointBlend, type DayKg } from './joint.js';
 import { oneByOne } from './one-by-one.js';
@@ -177,7 +177,7 @@ function settled(
       ),
     };
     const wanted = member.input.confidence ?? 0;
-    const masses = settle(input, kg, wanted);
+    const masses = toDivisions(input, kg, wanted);
     const answer = describe(member.input, masses, kg, { met: true, bareCost: NaN, solves: 0 });
     answers.set(member.index, {
       ...answer,

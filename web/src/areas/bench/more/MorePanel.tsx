@@ -88,7 +88,7 @@ function waysAt({ sheet, step, line }: Omit<MoreProps, 'onClose'>): Way[] {
   const rest = line !== undefined && line.weighedMg < line.dueMg;
   return [
     ...(rest ? (['lot'] as const) : []),
-    ...(rest && line.kind === 'dry' ? (['substitute'] as const) : []),
+    ...(rest && line.kind === 'ingredient' ? (['substitute'] as const) : []),
     ...(sheet.meatMg > 0 ? (['extra'] as const) : []),
     ...(forgottenLines(sheet).length > 0 ? (['late'] as const) : []),
     ...(traitsOf(step).closesEmpty ? (['wrong'] as const) : []),

@@ -5,7 +5,7 @@ export function forgottenLines(sheet: BatchView): LineView[] {
   const closed = new Set(sheet.steps.filter((s) => s.state === 'closed').map((s) => s.id));
   return sheet.lines.filter(
     (l) =>
-      l.kind === 'dry' &&
+      l.kind === 'ingredient' &&
       l.weighedMg === 0 &&
       closed.has(l.stepId) &&
       !sheet.lines.some((other) => other.id !== l.id && other.name === l.name),

@@ -28,7 +28,7 @@ interface CorrectTasteProps extends ReadingTaskProps {
 export function CorrectTaste({ sheet, step, pending, onClose, tooMuch }: CorrectTasteProps) {
   const units = useUnits();
   const client = useQueryClient();
-  const lines = sheet.lines.filter((l) => l.kind === 'dry' && !l.cure && l.weighedMg > 0);
+  const lines = sheet.lines.filter((l) => l.kind === 'ingredient' && !l.cure && l.weighedMg > 0);
   const [lineId, setLineId] = useState(lines.find((l) => l.role === 'salt')?.id ?? lines[0]?.id);
   const line = lines.find((l) => l.id === lineId);
   const madeGPerKg = line ? (line.weighedMg / sheet.meatBasis.massMg) * 1000 : 0;

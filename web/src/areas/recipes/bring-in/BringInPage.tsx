@@ -14,7 +14,7 @@ import { usePerson } from '../../../data/session.js';
 import { Trouble } from '../../../ui/Trouble.js';
 import { RecipePlaces } from '../RecipePlaces.js';
 import { useLibrary } from '../use-recipes.js';
-import { draftOfCard, type Settled } from './card-draft.js';
+import { draftOfCard, type Resolved } from './card-draft.js';
 import { CardLines } from './CardLines.js';
 import { FileReader } from './FileReader.js';
 
@@ -29,7 +29,7 @@ export default function BringInPage() {
   const [name, setName] = useState('');
   const [template, setTemplate] = useState('fresh-link');
   const [meatMg, setMeat] = useState<number>();
-  const [settled, setSettled] = useState<Record<number, Settled>>({});
+  const [resolved, setResolved] = useState<Record<number, Resolved>>({});
   const [error, setError] = useState<unknown>();
   const deferred = useDeferredValue(text);
   const { data } = library;
@@ -46,7 +46,7 @@ export default function BringInPage() {
     if (!card) return;
     setError(undefined);
     try {
-      const document = draftOfCard(card, settled, template, library.byId);
+      const document = draftOfCard(card, resolved, template, library.byId);
       const draft = await command(ROUTES.addRecipeDraft, {
         body: { name: title.slice(0, 80) || 'Old recipe', document },
       });
@@ -69,7 +69,7 @@ export default function BringInPage() {
             value={text}
             onChange={(e) => {
               setText(e.target.value);
-              setSettled({});
+              setResolved({});
             }}
           />
           <TextField
@@ -93,8 +93,8 @@ export default function BringInPage() {
             <CardLines
               card={card}
               library={library}
-              settled={settled}
-              onSettle={(i, value) => setSettled((now) => ({ ...now, [i]: { ...now[i], ...value } }))}
+              resolved={resolved}
+              onSettle={(i, value) => setResolved((now) => ({ ...now, [i]: { ...now[i], ...value } }))}
             />
           ) : text.trim() === '' ? (
             <Box sx={{ fontSize: 18, maxWidth: 560 }}>

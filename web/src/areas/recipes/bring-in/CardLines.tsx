@@ -7,17 +7,17 @@ import { Tick, Triangle } from '../../../ui/Trouble.js';
 import { useUnits } from '../../../ui/units.js';
 import { IngredientPicker } from '../editor/IngredientPicker.js';
 import type { useLibrary } from '../use-recipes.js';
-import { settle, type Settled } from './card-draft.js';
+import { resolveLine, type Resolved } from './card-draft.js';
 
 interface CardLinesProps {
   card: Card;
   library: ReturnType<typeof useLibrary>;
-  settled: Readonly<Record<number, Settled>>;
-  onSettle: (index: number, value: Settled) => void;
+  resolved: Readonly<Record<number, Resolved>>;
+  onSettle: (index: number, value: Resolved) => void;
 }
 
-/** Every line of the card as it was understood, with what has to be settled. */
-export function CardLines({ card, library, settled, onSettle }: CardLinesProps) {
+/** Every line of the card as it was understood, with what has to be resolved. */
+export function CardLines({ card, library, resolved, onSettle }: CardLinesProps) {
   const units = useUnits();
   return (
     <Box>
@@ -39,7 +39,7 @@ export function CardLines({ card, library, settled, onSettle }: CardLinesProps) 
           line={line}
           batchKg={card.batchKg}
           library={library}
-          settled={settled[i] ?? {}}
+          resolved={resolved[i] ?? {}}
           onSettle={(value) => onSettle(i, value)}
         />
       ))}
@@ -51,13 +51,13 @@ interface CardRowProps {
   line: CardLine;
   batchKg: number | null;
   library: ReturnType<typeof useLibrary>;
-  settled: Settled;
-  onSettle: (value: Settled) => void;
+  resolved: Resolved;
+  onSettle: (value: Resolved) => void;
 }
 
-function CardRow({ line, batchKg, library, settled, onSettle }: CardRowProps) {
+function CardRow({ line, batchKg, library, resolved, onSettle }: CardRowProps) {
   const units = useUnits();
-  const { ingredient: chosen, reading, gPerKg } = settle(line, settled, batchKg, library.byId);
+  const { ingredient: chosen, reading, gPerKg } = resolveLine(line, resolved, batchKg, library.byId);
   const clear = gPerKg !== undefined || reading.kind === 'dose';
   const range = reading.kind === 'doubt' ? reading.rangeGPerKg : undefined;
   const refused = (chosen?.role ?? line.role) === 'cure' && reading.kind === 'doubt';
@@ -138,13 +138,13 @@ function rounded(dose: Dose): Dose {
 
 function grams(
   reading: DoseReading,
-  settled: number | undefined,
+  resolved: number | undefined,
   batchKg: number,
   mass: (mg: number) => string,
 ): string {
   const dose = reading.kind === 'dose' ? reading.dose : undefined;
   const gPerKg =
-    settled ??
+    resolved ??
     (dose === undefined
       ? undefined
       : 'gPerKgMeat' in dose

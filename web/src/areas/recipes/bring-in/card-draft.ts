@@ -2,8 +2,8 @@ import { entryStep, readDose, type Card, type CardLine, type DoseReading, type I
 import { freeKey, withDose, withIngredient, type EditorLine } from '../editor/line-edits.js';
 import { newDocument, type EditorDocument } from '../new-document.js';
 
-/** What was settled of a line before the draft is made. */
-export interface Settled {
+/** What was resolved of a line before the draft is made. */
+export interface Resolved {
   ingredientId?: string;
   gPerKg?: number;
   /** The grams were weighed, not chosen between two densities. */
@@ -14,24 +14,24 @@ export interface Settled {
 export interface LineSoFar {
   ingredient: Ingredient | undefined;
   reading: DoseReading;
-  /** Grams that were settled by hand and still hold. */
+  /** Grams that were resolved by hand and still hold. */
   gPerKg: number | undefined;
 }
 
 /**
- * A line with what was settled of it. Where the ingredient turns out to be a cure, a spoon is refused
+ * A line with what was resolved of it. Where the ingredient turns out to be a cure, a spoon is refused
  * after all, and only grams that were weighed stand.
  */
-export function settle(
+export function resolveLine(
   line: CardLine,
-  settled: Settled,
+  resolved: Resolved,
   batchKg: number | null,
   library: ReadonlyMap<string, Ingredient>,
 ): LineSoFar {
-  const ingredient = library.get(settled.ingredientId ?? line.ingredientId ?? '');
+  const ingredient = library.get(resolved.ingredientId ?? line.ingredientId ?? '');
   const cure =
     ingredient !== undefined && ingredient.contents.nitritePct + ingredient.contents.nitratePct > 0;
-  if (!cure) return { ingredient, reading: line.reading, gPerKg: settled.gPerKg };
+  if (!cure) return { ingredient, reading: line.reading, gPerKg: resolved.gPerKg };
   const reading = readDose(line.amount, {
     name: ingredient.name,
     role: ingredient.role,
@@ -39,13 +39,13 @@ export function settle(
     ...(batchKg === null ? {} : { batchKg }),
     basis: 'meat',
   });
-  return { ingredient, reading, gPerKg: settled.weighed ? settled.gPerKg : undefined };
+  return { ingredient, reading, gPerKg: resolved.weighed ? resolved.gPerKg : undefined };
 }
 
-/** A draft of what was read from a card, with what was settled by hand; doubts go along. */
+/** A draft of what was read from a card, with what was resolved by hand; doubts go along. */
 export function draftOfCard(
   card: Card,
-  settled: Readonly<Record<number, Settled>>,
+  resolved: Readonly<Record<number, Resolved>>,
   templateId: string,
   library: ReadonlyMap<string, Ingredient>,
 ): EditorDocument {
@@ -55,7 +55,9 @@ export function draftOfCard(
     ...(card.batchText && /^\d/.test(card.batchText) ? { usualText: card.batchText.slice(0, 60) } : {}),
   };
   card.lines.forEach((line, i) => {
-    document.lines.push(toEditorLine(line, settle(line, settled[i] ?? {}, card.batchKg, library), document));
+    document.lines.push(
+      toEditorLine(line, resolveLine(line, resolved[i] ?? {}, card.batchKg, library), document),
+    );
   });
   return document;
 }

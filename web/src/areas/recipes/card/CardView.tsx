@@ -48,8 +48,8 @@ export function CardView({ story, check }: ViewProps) {
             />
           ))}
         </Box>
-        {document.heats.length > 0 ? (
-          <Box sx={{ mt: 1 }}>Heat: {document.heats.map((h) => `${h.name} × ${h.factor}`).join(', ')}.</Box>
+        {document.hotness.length > 0 ? (
+          <Box sx={{ mt: 1 }}>Heat: {document.hotness.map((h) => `${h.name} × ${h.factor}`).join(', ')}.</Box>
         ) : null}
         <Box component="h2" sx={{ fontSize: 20, m: '20px 0 4px' }}>
           Method
@@ -119,7 +119,7 @@ function CardLine({ figure, perMeat, meatMg, notes }: CardLineProps) {
         <Box sx={{ fontSize: 15 }}>
           {[
             line.asWritten ? `as written: ${line.asWritten}` : '',
-            line.heat ? 'follows the heat' : '',
+            line.hot ? 'follows the heat' : '',
             line.note ?? '',
           ]
             .filter(Boolean)

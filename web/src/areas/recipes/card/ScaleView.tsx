@@ -49,7 +49,7 @@ export function ScaleView({ story, library }: ViewProps) {
           amount,
           productYield,
           scales: scales.data ?? [],
-          heat: document.heats.find((h) => h.name === heat)?.factor,
+          hotness: document.hotness.find((h) => h.name === heat)?.factor,
         });
   return (
     <Box>
@@ -81,7 +81,7 @@ export function ScaleView({ story, library }: ViewProps) {
             onValue={setAmount}
           />
         )}
-        {document.heats.length > 0 ? (
+        {document.hotness.length > 0 ? (
           <TextField
             select
             label="Heat"
@@ -90,7 +90,7 @@ export function ScaleView({ story, library }: ViewProps) {
             sx={{ width: 140 }}
           >
             <MenuItem value="">as written</MenuItem>
-            {document.heats.map((h) => (
+            {document.hotness.map((h) => (
               <MenuItem key={h.name} value={h.name}>
                 {h.name}
               </MenuItem>

@@ -102,12 +102,12 @@ export function LineDetails(props: LineDetailsProps) {
           }
           label="Must be weighed"
         />
-        {document.heats.length > 0 ? (
+        {document.hotness.length > 0 ? (
           <FormControlLabel
             control={
               <Checkbox
-                checked={line.heat ?? false}
-                onChange={(_, on) => onEdit(({ heat: _old, ...l }) => (on ? { ...l, heat: true } : l))}
+                checked={line.hot ?? false}
+                onChange={(_, on) => onEdit(({ hot: _old, ...l }) => (on ? { ...l, hot: true } : l))}
               />
             }
             label="Follows the heat"

@@ -97,7 +97,7 @@ export function LineRow(props: LineRowProps) {
             {[
               line.role,
               ingredient?.form,
-              line.heat ? 'follows the heat' : '',
+              line.hot ? 'follows the heat' : '',
               line.required ? '' : 'may be left out',
             ]
               .filter(Boolean)

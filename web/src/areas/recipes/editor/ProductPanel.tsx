@@ -261,19 +261,19 @@ function CasingRow({ document, onEdit }: Part) {
 }
 
 function HeatRow({ document, onEdit }: Part) {
-  const { heats } = document;
-  const set = (next: EditorDocument['heats'], topic?: string) =>
-    onEdit((d) => ({ ...d, heats: next }), topic);
+  const { hotness } = document;
+  const set = (next: EditorDocument['hotness'], topic?: string) =>
+    onEdit((d) => ({ ...d, hotness: next }), topic);
   return (
     <Row title="Heat variants">
-      {heats.map((heat, i) => (
+      {hotness.map((heat, i) => (
         <Box key={i} sx={{ display: 'flex', gap: 0.5 }}>
           <TextField
             label="Name"
             value={heat.name}
             onChange={(e) =>
               set(
-                heats.map((h, j) => (j === i ? { ...h, name: e.target.value } : h)),
+                hotness.map((h, j) => (j === i ? { ...h, name: e.target.value } : h)),
                 `heat ${i}`,
               )
             }
@@ -285,7 +285,7 @@ function HeatRow({ document, onEdit }: Part) {
             initial={String(heat.factor)}
             onValue={(v) =>
               set(
-                heats.map((h, j) => (j === i ? { ...h, factor: v ?? 0 } : h)),
+                hotness.map((h, j) => (j === i ? { ...h, factor: v ?? 0 } : h)),
                 `factor ${i}`,
               )
             }
@@ -295,21 +295,21 @@ function HeatRow({ document, onEdit }: Part) {
       <Button
         onClick={() =>
           set(
-            heats.length === 0
+            hotness.length === 0
               ? [
                   { name: 'mild', factor: 1 },
                   { name: 'hot', factor: 2 },
                 ]
-              : [...heats, { name: `heat ${heats.length + 1}`, factor: heats.length + 1 }],
+              : [...hotness, { name: `heat ${hotness.length + 1}`, factor: hotness.length + 1 }],
           )
         }
       >
-        {heats.length === 0 ? 'Make it mild and hot' : 'One more'}
+        {hotness.length === 0 ? 'Make it mild and hot' : 'One more'}
       </Button>
-      {heats.length > 0 ? (
+      {hotness.length > 0 ? (
         <Button
           onClick={() =>
-            onEdit((d) => ({ ...d, heats: [], lines: d.lines.map(({ heat: _heat, ...l }) => l) }))
+            onEdit((d) => ({ ...d, hotness: [], lines: d.lines.map(({ hot: _heat, ...l }) => l) }))
           }
         >
           None

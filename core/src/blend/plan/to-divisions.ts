@@ -13,7 +13,7 @@ const MG = 1e6;
  * Locked trims and trims drawn by whole boxes keep their weight.
  * @returns whole milligrams per trim
  */
-export function settle(input: PlanInput, kg: readonly number[], wanted: number): number[] {
+export function toDivisions(input: PlanInput, kg: readonly number[], wanted: number): number[] {
   const division = Math.max(1, Math.round((input.divisionKg ?? 1e-6) * MG));
   const totalMg = Math.round(input.batchKg * MG);
   const free = input.trims.map(
@@ -31,7 +31,7 @@ export function settle(input: PlanInput, kg: readonly number[], wanted: number):
   keepWithinStock(input, masses, free, division);
   const rounded = nudge(input, masses, free, division, wanted);
   const outside = shortfall(input, rounded, 0) > 1e-9;
-  return outside && division > 1 ? settle({ ...input, divisionKg: undefined }, kg, wanted) : rounded;
+  return outside && division > 1 ? toDivisions({ ...input, divisionKg: undefined }, kg, wanted) : rounded;
 }
 
 /** What rounding put on a trim beyond its stock goes to the trims that have most room. */

@@ -7,7 +7,7 @@ const LEAST_SAVING = 0.005;
 /** A lot counts as used up within this, kg. */
 const USED_UP_KG = 0.02;
 
-export interface LimitWorth {
+export interface LimitSaving {
   /** What binds: `window.maxPct`, `stock:<id>`, `lock:<id>`, `species:<name>`, `maxTrims`, `boxes`. */
   rule: string;
   /** What moving it by one unit, or releasing it, would save on the batch, money. */
@@ -15,12 +15,12 @@ export interface LimitWorth {
 }
 
 /**
- * What limits a blend and what a little more of it would be worth: the plan made again with each
+ * What limits a blend and what a little more of it would be savings: the plan made again with each
  * limit moved by one unit – a point of fat, a kilogram of a lot that is used up, a point of a species
  * share, one more trim – and with each lock released. Only what saves something is named, the
  * greatest first.
  */
-export function worthOfLimits(input: PlanInput, answer: PlanOptimal, solve: Solve): LimitWorth[] {
+export function savingsOfLimits(input: PlanInput, answer: PlanOptimal, solve: Solve): LimitSaving[] {
   const questions: [string, PlanInput][] = [
     ...windowMoved(input),
     ...stockMoved(input, answer),
