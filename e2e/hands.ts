@@ -19,6 +19,12 @@ export async function signIn(page: Page, who: string): Promise<void> {
   await expect(page.getByRole('navigation', { name: 'Places' })).toBeVisible();
 }
 
+/** Takes a product to the beam. */
+export async function blendOf(page: Page, product: string): Promise<void> {
+  await page.getByLabel('Product').click();
+  await page.getByRole('option', { name: product, exact: true }).click();
+}
+
 /** Nothing serious or critical for people who use other ways to see or point. */
 export async function expectAccessible(page: Page): Promise<void> {
   const { violations } = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21aa']).analyze();

@@ -1,5 +1,6 @@
 import { expect, test, type Page } from '@playwright/test';
 import {
+  blendOf,
   closeStep,
   expectAccessible,
   playScale,
@@ -42,6 +43,7 @@ test('Ines looks into the cold room', async () => {
 
 test('she blends 40 kg of Quay Thick, nudges a trim, asks the impossible and opens the batch', async () => {
   await page.getByRole('link', { name: 'Blend' }).click();
+  await blendOf(page, 'Quay Thick');
   const open = page.getByRole('button', { name: /^Open batch · Quay Thick 40/ });
   await expect(open).toBeEnabled();
   const trims = page.getByRole('table', { name: 'Trims of the blend' });

@@ -1,7 +1,7 @@
 import { expect, test, type Page } from '@playwright/test';
 import ExcelJS from 'exceljs';
 import type { BatchSummary, BlendDraft, CustomerTicket, TrimLot } from '@zest/contract';
-import { expectAccessible, signIn } from './hands.js';
+import { blendOf, expectAccessible, signIn } from './hands.js';
 
 async function lots(page: Page): Promise<TrimLot[]> {
   return (await (await page.request.get('/api/v1/lots')).json()) as TrimLot[];
@@ -61,6 +61,7 @@ test('a delivery is read from a file, its two bad rows are mended, and all of it
 test('a blend is dragged, locked, set beside others and adopted as it stands', async ({ page }) => {
   await signIn(page, 'Ines');
   await page.getByRole('link', { name: 'Blend', exact: true }).click();
+  await blendOf(page, 'Quay Thick');
   await planned(page);
   const first = await onBeam(page);
   const [name = ''] = Object.keys(first);
@@ -101,6 +102,7 @@ test('a blend is dragged, locked, set beside others and adopted as it stands', a
 test('an impossible blend says why, the rules mend it, and the answer keeps to them', async ({ page }) => {
   await signIn(page, 'Ines');
   await page.getByRole('link', { name: 'Blend', exact: true }).click();
+  await blendOf(page, 'Quay Thick');
   await planned(page);
   await page.getByLabel('Fat from %').fill('2');
   await page.getByLabel('to %').fill('4');
@@ -151,6 +153,7 @@ test("a customer's own game is kept apart: sold into, blended alone, and on its 
   await page.getByRole('button', { name: /^Sell 2\.00\skg$/ }).click();
   await expect(page.getByRole('dialog')).toBeHidden();
   await page.goto('/blend');
+  await blendOf(page, 'Quay Thick');
   await planned(page);
   expect(Object.keys(await onBeam(page)).join()).not.toContain(own.code);
   await page.getByLabel('Product').click();
@@ -179,6 +182,7 @@ test("a customer's own game is kept apart: sold into, blended alone, and on its 
 test('a fat test changes the blend, and says why on the lot', async ({ page }) => {
   await signIn(page, 'Ines');
   await page.goto('/blend');
+  await blendOf(page, 'Quay Thick');
   await planned(page);
   const before = await onBeam(page);
   const code = /T-\d+/.exec(Object.keys(before)[0] ?? '')?.[0] ?? '';
@@ -192,6 +196,7 @@ test('a fat test changes the blend, and says why on the lot', async ({ page }) =
   await expect(page.getByRole('region', { name: 'Why this fat' })).toContainText('lab, Ines');
   await expectAccessible(page);
   await page.goto('/blend');
+  await blendOf(page, 'Quay Thick');
   await planned(page);
   expect(await onBeam(page)).not.toEqual(before);
 });

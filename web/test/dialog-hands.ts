@@ -41,7 +41,7 @@ export async function press(name: RegExp | string): Promise<void> {
 }
 
 /** Takes one of a list. */
-export function pick(label: RegExp | string, words: string): void {
+export function pick(label: RegExp | string, words: RegExp | string): void {
   fireEvent.mouseDown(screen.getByRole('combobox', { name: label }));
   fireEvent.click(within(screen.getByRole('listbox')).getByRole('option', { name: words }));
 }

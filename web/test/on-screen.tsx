@@ -28,7 +28,7 @@ export const INES: Person = {
   role: 'lead',
 };
 
-/** Shows something as somebody who is signed in would see it. */
+/** Shows something as somebody who is signed in would see it; `lot/7` answers the question about one lot. */
 export function onScreen(
   shown: ReactNode,
   answers: Readonly<Record<string, unknown>> = {},
@@ -36,7 +36,7 @@ export function onScreen(
 ) {
   const client = new QueryClient({ defaultOptions: { queries: { retry: false, staleTime: Infinity } } });
   client.setQueryData(SESSION_KEY, person);
-  for (const [name, data] of Object.entries(answers)) client.setQueryData([name], data);
+  for (const [name, data] of Object.entries(answers)) client.setQueryData(name.split('/'), data);
   return render(
     <QueryClientProvider client={client}>
       <MemoryRouter>

@@ -9,16 +9,17 @@ export interface Sent {
 
 type Answer = { status?: number; body: unknown };
 
-/** Stands in for the server: keeps what is sent, answers in turn what the test says, then `{}`; it is asked nothing. */
-export function standInServer() {
+/** Stands in for the server: keeps what is sent, answers in turn what the test says, then `{}`. Asked, it knows what it is given by its path. */
+export function standInServer(known: Readonly<Record<string, unknown>> = {}) {
   const sent: Sent[] = [];
   const answers: Answer[] = [];
   vi.stubGlobal('fetch', (url: string, init: RequestInit) => {
     const body = typeof init.body === 'string' ? (JSON.parse(init.body) as Sent['body']) : {};
-    if (init.method !== 'GET')
-      sent.push({ method: init.method ?? 'GET', path: url.replace('/api/v1', ''), body });
-    const { status = 200, body: answer } =
-      init.method === 'GET' ? { status: 503, body: {} } : (answers.shift() ?? { body: {} });
+    const path = url.replace('/api/v1', '');
+    if (init.method !== 'GET') sent.push({ method: init.method ?? 'GET', path, body });
+    const asked = path in known ? { body: known[path] } : { status: 503, body: {} };
+    const { status = 200, body: answer }: Answer =
+      init.method === 'GET' ? asked : (answers.shift() ?? { body: {} });
     return Promise.resolve(
       new Response(JSON.stringify(answer), { status, headers: { 'content-type': 'application/json' } }),
     );

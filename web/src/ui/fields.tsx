@@ -1,5 +1,5 @@
 import TextField from '@mui/material/TextField';
-import { useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { readLength, readMass, readNumberField, readTemperature } from './read-fields.js';
 import { usePerson } from '../data/session.js';
 
@@ -12,6 +12,8 @@ interface FieldProps {
   fault?: string | undefined;
   needed?: boolean;
   disabled?: boolean;
+  /** What it is now, where that can be decided elsewhere as well; said otherwise there, it is shown. */
+  value?: number | undefined;
 }
 
 /** A weight in the person's own way of writing it, `bare` without a unit; hands on whole milligrams. */
@@ -55,12 +57,19 @@ function ReadField({
   fault,
   needed,
   disabled,
+  value,
   read,
 }: FieldProps & { read: (text: string, style: 'point' | 'comma' | null) => Read }) {
   const { numberStyle } = usePerson();
   const [text, setText] = useState(initial);
   const now = text.trim() === '' ? {} : read(text, numberStyle);
   const wrong = now.error ?? fault;
+  const told = useRef(value);
+  useEffect(() => {
+    if (value === told.current) return;
+    told.current = value;
+    setText(initial);
+  }, [value, initial]);
   return (
     <TextField
       label={label}
@@ -71,7 +80,8 @@ function ReadField({
       helperText={wrong}
       onChange={(e) => {
         setText(e.target.value);
-        onValue(e.target.value.trim() === '' ? undefined : read(e.target.value, numberStyle).value);
+        told.current = e.target.value.trim() === '' ? undefined : read(e.target.value, numberStyle).value;
+        onValue(told.current);
       }}
       sx={{ width }}
     />

@@ -31,10 +31,7 @@ export default function BlendPage() {
   const linkedRecipe = chosen ? undefined : (query.get('recipe') ?? undefined);
   const recipeId =
     draft?.recipeId ?? (chosen && 'recipeId' in chosen ? chosen.recipeId : undefined) ?? linkedRecipe;
-  const recipe =
-    recipes.data.find((r) => r.id === recipeId) ??
-    recipes.data.find((r) => r.name === 'Quay Thick') ??
-    recipes.data[0];
+  const recipe = recipes.data.find((r) => r.id === recipeId) ?? recipes.data[0];
   if (!recipe) return <Box>There is no published recipe yet, so no batch can be opened.</Box>;
   return (
     <BlendBench

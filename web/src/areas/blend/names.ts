@@ -1,7 +1,7 @@
 import type { TrimLot } from '@zest/contract';
 import { shortName } from './settings.js';
 
-/** A lot as it is asWritten of: its trim and its code. */
+/** A lot as it is spoken of: its trim and its code. */
 export function lotName(lots: readonly TrimLot[], id: string): string {
   const lot = lots.find((l) => l.id === id);
   return lot ? `${lot.trimName} ${lot.code}` : id;

@@ -39,7 +39,7 @@ export function TemperatureInput({ name, ...shown }: InputProps) {
 export function NumberInput({ name, digits, ...shown }: InputProps & { digits?: number }) {
   const { value, put, error, needed } = useDialogField<number>(name);
   const begun = value === undefined ? '' : digits === undefined ? String(value) : value.toFixed(digits);
-  return <NumberField {...shown} initial={begun} onValue={put} fault={error} needed={needed} />;
+  return <NumberField {...shown} initial={begun} value={value} onValue={put} fault={error} needed={needed} />;
 }
 
 /** Money in the shop's currency; its body is in hundredths. */

@@ -12,20 +12,17 @@ const SHOP = 'weighed in the shop';
 export function WeighedOnce() {
   const { numberStyle } = usePerson();
   const [measure, setMeasure] = useState('1 cup');
-  const [weighed, setWeighed] = useState<number>();
   const density = useDialogField<number>('facts.density.gPerMl');
   const source = useDialogField<string>('facts.density.source');
   const ml = volumeOf(measure, numberStyle ?? undefined);
   const take = (mg: number | undefined) => {
     if (!mg || !ml) return;
-    const gPerMl = Number((mg / 1000 / ml).toPrecision(4));
-    density.put(gPerMl);
+    density.put(Number((mg / 1000 / ml).toPrecision(4)));
     source.put(SHOP);
-    setWeighed(gPerMl);
   };
   return (
     <Box sx={{ display: 'flex', gap: 1, flexWrap: 'wrap', alignItems: 'flex-start' }}>
-      <NumberInput key={weighed ?? 'typed'} name="facts.density.gPerMl" label="Density, g/mL" width={130} />
+      <NumberInput name="facts.density.gPerMl" label="Density, g/mL" width={130} />
       <TextInput name="facts.density.source" label="Density from" width={190} />
       <Box sx={{ alignSelf: 'center' }}>or weighed once:</Box>
       <TextField
