@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import {
+  HEAT_STATES,
   BOOK_IDS,
   MARK_KINDS,
   READING_NAMES,
@@ -33,6 +34,7 @@ export const transferFact = z.object({
   how: z.enum(TRANSFER_HOWS),
   reversesId: id.nullable(),
   reason: z.string().nullable(),
+  load: z.int(),
 }) as unknown as z.ZodType<TransferFact>;
 
 export const readingFact = z.object({
@@ -104,6 +106,10 @@ const accountFact = z.object({
   priceMinor: z.number().nullable(),
   lotStatus: z.enum(['available', 'hold', 'rejected']).nullable(),
   species: z.string().nullable(),
+  wild: z.boolean().nullable(),
+  heat: z.enum(HEAT_STATES).nullable(),
+  useBy: day.nullable(),
+  owner: z.string().nullable(),
   saltGPerKg: z.number().nullable(),
   nitritePpm: z.number().nullable(),
   balance: z.number().nullable(),
@@ -153,7 +159,11 @@ export const batchFacts = z.object({
 /** What a batch is judged with besides its own facts. */
 export const shopFacts = z.object({
   book: z.enum(BOOK_IDS),
+  nitriteFloorPpm: z.number().nullable(),
+  saltMinGPerKg: z.number().nullable(),
+  saltMaxGPerKg: z.number().nullable(),
   cureSecondCheck: z.boolean(),
+  today: day,
   scales: z.array(
     z.object({
       id: z.string(),

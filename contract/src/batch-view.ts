@@ -37,7 +37,29 @@ export const ribbonStation = z.object({
   balanceMg: z.int(),
 });
 
-const missing = z.object({ what: z.string(), sentence: z.string() });
+const missing = z.object({
+  what: z.string(),
+  sentence: z.string(),
+  final: z.literal(true).optional(),
+  door: z.literal(true).optional(),
+});
+const cureState = z.enum(['none', 'under', 'cured', 'over']);
+const batchCure = z.object({
+  meant: z.boolean(),
+  state: cureState,
+  parts: z.array(
+    z.object({
+      load: z.int(),
+      state: cureState,
+      ppm: z.number(),
+      ppmOnMeat: z.number(),
+      ppmOnMix: z.number(),
+    }),
+  ),
+  limitPpm: z.number(),
+  floorPpm: z.number(),
+  basis: z.enum(['meat block', 'mix']),
+});
 
 const summary = z.object({
   id,
@@ -53,6 +75,7 @@ const summary = z.object({
   waitsFor: z.string().nullable(),
   /** Something that needs the lead. */
   trouble: z.string().nullable(),
+  uncured: z.boolean(),
   meatMg: z.int(),
   outMg: z.int(),
   unaccountedMg: z.int(),
@@ -169,6 +192,7 @@ const entryView = z.object({
   reversesId: id.nullable(),
   reversed: z.boolean(),
   reason: z.string().nullable(),
+  load: z.int(),
 });
 
 const gauge = z.object({
@@ -193,6 +217,7 @@ const weighing = z.object({
   mixMg: z.int(),
   loads: z.int(),
   /** Where it stands against every limit, weighed or due, with the room that is left. */
+  cure: batchCure,
   gauges: z.array(gauge),
   /** The declaration as made so far; null before the first weight. */
   label: z.object({ text: z.string(), stateSentence: z.string(), allergens: z.array(z.string()) }).nullable(),

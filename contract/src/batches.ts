@@ -30,20 +30,7 @@ export const openBatch = z.object({
   /** The draft it is made from, which then is done with. */
   draftId: id.optional(),
   /** Guards the lead signs past, each with a reason. */
-  signed: z
-    .object({
-      /** Cooked or smoked material goes into a raw mix. */
-      cooked: reason.optional(),
-      /** Game or wild pork in a dried, raw-smoked or low-core product: the validated rule followed. */
-      wild: reason.optional(),
-      /** A species rule of the recipe is broken. */
-      species: reason.optional(),
-      /** A lot is past its use-by date. */
-      useBy: reason.optional(),
-      /** The recipe no longer obeys: the rule book or an ingredient has changed since it was published. */
-      recipe: reason.optional(),
-    })
-    .default({}),
+  signed: z.record(z.string().max(60), reason).default({}),
 });
 export type OpenBatch = z.infer<typeof openBatch>;
 /** As a sender may write it, with what has a default left out. */
@@ -61,7 +48,14 @@ const entrySource = {
   madeBy: id.optional(),
 };
 
-export const weighing = z.object({ ...entrySource, lineId: id, massMg, lotId: id.optional() });
+export const weighing = z.object({
+  ...entrySource,
+  lineId: id,
+  massMg,
+  lotId: id.optional(),
+  /** The load of the mixer it is for; none is for all of them. */
+  load: z.int().min(0).max(99, { error: 'The load must be from 1 to 99.' }).optional(),
+});
 export type Weighing = z.infer<typeof weighing>;
 
 export const OUT_TO = ['next', 'loss', 'rework'] as const;
@@ -121,6 +115,8 @@ export const recorded = z.object({
 export type Recorded = z.infer<typeof recorded>;
 
 const command = z.object({ id });
+/** Guards that the lead signs past, by name. */
+const signed = z.record(z.string(), reason).optional();
 
 /** What a command on a batch answers: the number of its latest fact. Screens ask for what is new. */
 export const batchChanged = z.object({ id, n: z.int() });
@@ -284,7 +280,7 @@ export const batchRoutes = {
     summary: 'Grow the batch until an over-poured line fits',
     roles: HANDS,
     params: byId,
-    body: command.extend({ lineId: id, reason }),
+    body: command.extend({ lineId: id, reason, signed }),
     response: batchChanged,
   }),
   replanMeats: route({
@@ -293,7 +289,7 @@ export const batchRoutes = {
     summary: 'Plan the meats again while they are weighed; what is weighed stays',
     roles: LEAD,
     params: byId,
-    body: command.extend({ uses: openBatch.shape.uses, reason }),
+    body: command.extend({ uses: openBatch.shape.uses, reason, signed }),
     response: batchChanged,
   }),
   correctFat: route({
@@ -303,7 +299,7 @@ export const batchRoutes = {
       'After a fat test: more of one lot, with the seasoning and cure that go with it, as steps of the batch',
     roles: LEAD,
     params: byId,
-    body: command.extend({ lotId: id, massMg, reason }),
+    body: command.extend({ lotId: id, massMg, reason, signed }),
     response: batchChanged,
   }),
   cancelBatch: route({

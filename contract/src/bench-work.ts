@@ -1,12 +1,16 @@
 import { z } from 'zod';
+import { HEAT_STATES } from '@zest/core';
 import { batchChanged } from './batches.js';
-import { massMg, reason } from './fields.js';
+import { day, massMg, reason } from './fields.js';
 import { EVERYONE, HANDS, LEAD, NONE, byId, id, route } from './route.js';
 import { methodStep } from './steps.js';
 
 const command = z.object({ id });
+/** Guards that the lead signs past, by name. */
+const signed = z.record(z.string(), reason).optional();
 
 export const substituteLine = command.extend({
+  signed,
   lineId: id,
   ingredientId: id,
   /** Grams of the substitute that do the work of one; absent where it is known. */
@@ -20,6 +24,7 @@ export const substituteLine = command.extend({
 export type SubstituteLine = z.infer<typeof substituteLine>;
 
 export const addExtra = command.extend({
+  signed,
   stepId: id,
   ingredientId: id,
   massMg,
@@ -29,6 +34,7 @@ export const addExtra = command.extend({
 export type AddExtra = z.infer<typeof addExtra>;
 
 export const changeLot = command.extend({
+  signed,
   lineId: id,
   /** Code on the lot's label, as scanned or tapped. */
   lotCode: z.string().trim().min(1, { error: 'Scan or name the lot.' }).max(20),
@@ -36,6 +42,7 @@ export const changeLot = command.extend({
 export type ChangeLot = z.infer<typeof changeLot>;
 
 export const tasteCorrection = command.extend({
+  signed,
   lineId: id,
   toGPerKg: z
     .number()
@@ -47,6 +54,7 @@ export const tasteCorrection = command.extend({
 export type TasteCorrection = z.infer<typeof tasteCorrection>;
 
 export const lateLine = command.extend({
+  signed,
   lineId: id,
   minutes: z
     .number()
@@ -97,6 +105,12 @@ const benchLot = z.object({
   ingredientId: id.nullable(),
   role: z.string(),
   freeMg: z.int().nullable(),
+  /** Meats: what decides whether a lot fits in another's place. */
+  trimId: id.nullable(),
+  species: z.string().nullable(),
+  fatPct: z.number().nullable(),
+  heat: z.enum(HEAT_STATES).nullable(),
+  receivedOn: day.nullable(),
 });
 export type BenchLot = z.infer<typeof benchLot>;
 

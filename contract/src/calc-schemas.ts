@@ -289,7 +289,8 @@ export const gateIn = z.object({
     cured: z.boolean().default(false),
     mustBeCleared: z.boolean().default(false),
     mixerLoads: z.int().min(1).default(1),
-    cureLeftOut: z.boolean().optional(),
+    /** What the step asks of the cure, as a sheet says it. */
+    cure: z.array(z.object({ what: z.string(), sentence: z.string() })).optional(),
     casingUsed: z.boolean().optional(),
     stillOpen: z.array(z.string()).optional(),
     taste: z

@@ -18,7 +18,11 @@ import {
 /** A shop that has learned nothing yet. */
 export const A_SHOP: ShopFacts = {
   book: 'eu',
+  nitriteFloorPpm: null,
+  saltMinGPerKg: null,
+  saltMaxGPerKg: null,
   cureSecondCheck: false,
+  today: '2026-03-16',
   scales: SCALES,
   learned: NOTHING_LEARNED,
   now: '2026-03-16T08:00:00.000Z',

@@ -201,7 +201,9 @@ describe('the gate of a step', () => {
     expect(whats(stuff, { ...stuffed, casingUsed: false })).toEqual(['casing']);
     const taste = { state: 'void' as const, sentence: 'Iced water went in after the patty.' };
     expect(whats(stuff, { ...stuffed, taste })).toEqual(['taste']);
-    expect(whats({ key: 'k', kind: 'smoke' }, { inMg: 5, cureLeftOut: true })[0]).toBe('cure');
+    expect(
+      whats({ key: 'k', kind: 'smoke' }, { inMg: 5, cure: [{ what: 'cure', sentence: 'None.' }] })[0],
+    ).toBe('cure');
   });
 
   it('waits for a step upstream that more may yet come from', () => {

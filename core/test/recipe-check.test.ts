@@ -37,11 +37,13 @@ describe('gauges against the books (values from memory – confirm with your aut
     expect(gauge?.value).toBeCloseTo((2 * 0.0625 * 1e6) / (1000 * 1.068), 6);
   });
 
-  it('warns under the floor, on the basis of the book', () => {
+  it('is signed for under the floor where cure is there for the route, and only said where it is not', () => {
     const thin = recipeOf([line('Cure 6.25', 1.5), line('Fine salt', 16)], 'ring');
     expect(gaugeOf(thin, 'nitrite')?.level).toBe('warn');
     expect(gaugeOf(thin, 'nitrite')?.floor).toBe(100);
-    expect(sentences(thin, 'warn').some((s) => s.includes('under the floor'))).toBe(true);
+    expect(sentences(thin, 'sign').some((s) => s.includes('under the floor'))).toBe(true);
+    const cooked = recipeOf([line('Cure 6.25', 1.5), line('Fine salt', 16)], 'cooked-link');
+    expect(sentences(cooked, 'warn').some((s) => s.includes('under the floor'))).toBe(true);
   });
 
   it('counts beer as added water, and says how much more before 3 % (9 CFR 319.140)', () => {

@@ -25,6 +25,18 @@ export function benchHands(shop: TestShop, ines: Hands, bram: Hands) {
   }
   const lots = async (batch: BatchView) => (await bram.get(`/batches/${batch.id}/lots`)).body as BenchLot[];
 
+  /** A lot of pork that can go into a batch without a word: in place of another by its fat, or near the blend's. */
+  async function porkLike(batch: BatchView, insteadOf?: string): Promise<BenchLot> {
+    const stock = (await ines.get('/lots')).body as TrimLot[];
+    const fat = stock.find((l) => l.id === insteadOf)?.fatPct ?? batch.plannedFatPct;
+    const ready = stock.filter((l) => l.species === 'pork' && l.state !== 'frozen' && l.urgency !== 'past');
+    const used = new Set(batch.lines.map((l) => l.lotId));
+    const fits = (await lots(batch))
+      .filter((l) => !used.has(l.lotId) && l.heat === 'raw' && (l.freeMg ?? 0) > 3_000_000)
+      .filter((l) => ready.some((r) => r.id === l.lotId && r.outMinutes < 30));
+    return fits.sort((a, b) => Math.abs((a.fatPct ?? 0) - fat) - Math.abs((b.fatPct ?? 0) - fat))[0]!;
+  }
+
   async function close(batch: BatchView, who = bram, more: object = {}): Promise<BatchView> {
     const now = await sheetOf(ines, batch.id);
     const { id, version } = current(now);
@@ -125,6 +137,21 @@ export function benchHands(shop: TestShop, ines: Hands, bram: Hands) {
 
   /** The cards of the lead, all of them. */
   const cards = async () => JSON.stringify(await shop.owner.query('SELECT sentence FROM $db.notice'));
-  return { weigh, read, out, send, done, lots, close, upTo, open, workStep, workUntil, taste, cards };
+  return {
+    weigh,
+    read,
+    out,
+    send,
+    done,
+    lots,
+    porkLike,
+    close,
+    upTo,
+    open,
+    workStep,
+    workUntil,
+    taste,
+    cards,
+  };
 }
 export type BenchHands = ReturnType<typeof benchHands>;

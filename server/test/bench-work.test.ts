@@ -115,7 +115,7 @@ describe('the tasting', () => {
     const without = await hands.send(batch, 'taste-corrections', { lineId: salt.id, toGPerKg: made * 0.8 });
     expect(without.status).toBe(422);
     expect(JSON.stringify(without.body)).toContain('say from which lot');
-    const lean = (await hands.lots(batch)).find((l) => l.kind === 'trim' && (l.freeMg ?? 0) > 3_000_000)!;
+    const lean = await hands.porkLike(batch);
     const answer = await hands.send(batch, 'taste-corrections', {
       lineId: salt.id,
       toGPerKg: made * 0.8,
@@ -163,12 +163,10 @@ describe('lots and substitutes', () => {
     const meat = batch.lines.find((l) => l.kind === 'meat')!;
     await hands.weigh(batch, meat, 400_000);
     const before = new Map((await hands.lots(batch)).map((l) => [l.code, l.freeMg ?? 0]));
-    const other = (await hands.lots(batch)).find(
-      (l) => l.kind === 'trim' && l.lotId !== meat.lotId && (l.freeMg ?? 0) > 8_000_000,
-    )!;
+    const other = await hands.porkLike(batch, meat.lotId);
     expect((await hands.send(batch, 'lot-changes', { lineId: meat.id, lotCode: 'T-NONE' })).status).toBe(422);
-    const now = (await hands.send(batch, 'lot-changes', { lineId: meat.id, lotCode: other.code }))
-      .body as BatchView;
+    const swap = { lineId: meat.id, lotCode: other.code };
+    const now = (await hands.send(batch, 'lot-changes', swap)).body as BatchView;
     const mine = now.lines.filter((l) => l.kind === 'meat' && [meat.lotId, other.lotId].includes(l.lotId));
     expect(mine.map((l) => l.dueMg).sort((a, b) => a - b)).toEqual([400_000, meat.dueMg - 400_000]);
     const after = new Map((await hands.lots(batch)).map((l) => [l.code, l.freeMg ?? 0]));

@@ -176,7 +176,13 @@ describe('a fat test of a ground batch', () => {
     await workTo(sheet.id, 'weigh-ingredients');
     const seasoned = await weighAndClose(sheet.id);
     const lean = await lotBy('Pork leg', 'lab');
-    const body = { id: uuid(), lotId: lean.id, massMg: 1_000_000, reason: 'still fat' };
+    const body = {
+      id: uuid(),
+      lotId: lean.id,
+      massMg: 1_000_000,
+      reason: 'still fat',
+      signed: { window: 'leaner on purpose' },
+    };
     const corrected = (await ines.post(`/batches/${sheet.id}/corrections`, body)).body as BatchView;
     const added = corrected.steps.filter((s) => s.key === 'correction-2' || s.key === 'season-2');
     expect(added.map((s) => s.kind)).toEqual(['weigh-meat', 'weigh-ingredients']);

@@ -52,14 +52,14 @@ const line = (l: LineView) => [
   l.scaleId,
   l.perLoadMg,
   l.accepted,
-  l.cure,
+  l.cure && { ...l.cure, ppm: Number(l.cure.ppm.toFixed(6)) },
 ];
 const step = (s: StepView) => [s.id, s.title, s.inMg, s.outMg, s.balanceMg, s.stepYield, s.closedBy, s.loads];
 const entry = (e: EntryView) => [e.id, e.from, e.to, e.amount, e.how, e.reversed];
 
 describe('a database made by the version before', () => {
   it('is brought up to date once, and refuses a migration that reads differently', async () => {
-    expect(ran).toEqual(['008_facts.sql', '009_names.sql']);
+    expect(ran).toEqual(['008_facts.sql', '009_names.sql', '010_guards.sql']);
     expect(await migrate(ownerUrl, APP)).toEqual([]);
     const owner = await mysql.createConnection({ uri: ownerUrl });
     await owner.query("UPDATE migration SET checksum = REPEAT('0', 64) WHERE name LIKE '001%'");
@@ -110,7 +110,8 @@ describe('a database made by the version before', () => {
         'cost',
         'taste',
       ] as const) {
-        expect(now[key], `${key} of ${old.number}`).toEqual(old[key]);
+        if (key === 'trouble' && now.uncured) expect(now.trouble).toContain('UNCURED');
+        else expect(now[key], `${key} of ${old.number}`).toEqual(old[key]);
       }
       expect(now.pieces).toEqual(old.links);
       expect(now.ribbon.map(({ stream: _stream, ...r }) => r)).toEqual(old.ribbon);

@@ -23,6 +23,7 @@ const weight = (id: string): TransferFact => ({
   how: 'typed',
   reversesId: null,
   reason: null,
+  load: 0,
 });
 
 describe('facts of a batch that is held by a browser', () => {

@@ -27,13 +27,20 @@ export function casingView(facts: BatchFacts, masses: BatchMasses, mixMg: number
     sumWhere(facts.transfers, (t) => t.to === accountId);
   const step = facts.steps.find((s) => traitsOf(s.document).machine === 'stuffer' && !s.leftOut);
   const station = masses.ribbon.find((r) => r.accountId === step?.placeAccountId);
-  const ahead = casingAhead({
-    stuffedKg: (station?.outMg ?? 0) / 1e6,
-    leftKg: step?.closedAt ? 0 : Math.max(0, station && station.inMg > 0 ? station.balanceMg : mixMg) / 1e6,
+  const stuffedKg = Math.max(0, station?.outMg ?? 0) / 1e6;
+  const leftKg = step?.closedAt
+    ? 0
+    : Math.max(0, station && station.inMg > 0 ? station.balanceMg : mixMg) / 1e6;
+  const nothing = { needM: 0, shortM: 0 };
+  const more = {
+    stuffedKg,
+    leftKg,
     usedM: Math.max(0, usedMm) / 1000,
     atHandM: Math.max(0, facts.casing.leftMm) / 1000,
     plannedM: need.metres,
-  });
+  };
+  // A stuffer that was closed with nothing through it needs no casing any more.
+  const ahead = stuffedKg + leftKg > 0 ? casingAhead(more) : nothing;
   return {
     name: casing.name,
     calibreMm: casing.calibreMm,

@@ -37,5 +37,6 @@ export function entriesView(facts: BatchFacts): EntryView[] {
     reversesId: t.reversesId,
     reversed: reversed.has(t.id),
     reason: t.reason,
+    load: t.load,
   }));
 }

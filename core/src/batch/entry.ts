@@ -9,7 +9,7 @@ import { accountAfter } from './places.js';
 
 /** What a hand enters at the bench; each carries the id it was given when it was made. Masses mg. */
 export type BenchEntry =
-  | { kind: 'weighing'; body: { id: string; lineId: string; massMg: number } }
+  | { kind: 'weighing'; body: WeighingEntry }
   | { kind: 'out'; body: OutEntry }
   | { kind: 'casing'; body: { id: string; stepId: string; lengthMm: number } }
   | {
@@ -18,6 +18,14 @@ export type BenchEntry =
     }
   | { kind: 'mark'; body: MarkEntry }
   | { kind: 'close'; body: { id: string; stepId: string } };
+
+interface WeighingEntry {
+  id: string;
+  lineId: string;
+  massMg: number;
+  /** Load of the mixer it is for; none is for all of them. */
+  load?: number | undefined;
+}
 
 interface OutEntry {
   id: string;
@@ -47,7 +55,7 @@ export type BatchFrame = Pick<
 /** A move that an entry makes. */
 export type EntryMove = Pick<
   TransferFact,
-  'id' | 'from' | 'to' | 'amount' | 'stepId' | 'lineId' | 'withId' | 'reason'
+  'id' | 'from' | 'to' | 'amount' | 'stepId' | 'lineId' | 'withId' | 'reason' | 'load'
 > & {
   stepId: string;
   /** Computed from the entry, not shown by a scale. */
@@ -88,16 +96,16 @@ export function movesOf(frame: BatchFrame, entry: MovingEntry, newId: () => stri
   }
 }
 
-const PLAIN = { lineId: null, withId: null, reason: null, derived: false };
+const PLAIN = { lineId: null, withId: null, reason: null, load: 0, derived: false };
 
 function weighingMoves(
   frame: BatchFrame,
-  { id, lineId, massMg }: { id: string; lineId: string; massMg: number },
+  { id, lineId, massMg, load = 0 }: WeighingEntry,
 ): EntryMoves | undefined {
   const line = frame.lines.find((l) => l.id === lineId);
   if (!line) return undefined;
   const { lotAccountId: from, placeAccountId: to, stepId } = line;
-  return { moves: [{ ...PLAIN, id, from, to, amount: massMg, stepId, lineId }], readings: [] };
+  return { moves: [{ ...PLAIN, id, from, to, amount: massMg, stepId, lineId, load }], readings: [] };
 }
 
 function outMoves(frame: BatchFrame, body: OutEntry, newId: () => string): EntryMoves | undefined {

@@ -1,6 +1,7 @@
 import type { MarkKind } from '../bench/marks.js';
 import type { AccountKind, Measure } from '../ledger/types.js';
 import type { UsualLoss } from '../bench/hints.js';
+import type { HeatState } from '../cold-room/arrival.js';
 import type { RecipeDocument, RecipeLine } from '../recipe/document.js';
 import type { BookId } from '../rules/books.js';
 import type { MethodStep } from '../steps/index.js';
@@ -115,6 +116,8 @@ export interface TransferFact {
   how: TransferHow;
   reversesId: string | null;
   reason: string | null;
+  /** Load of the mixer it was weighed for; 0 is for all of them. */
+  load: number;
 }
 
 /** How a figure became known: from a scale, from a probe, or typed. */
@@ -159,6 +162,12 @@ export interface AccountFact {
   priceMinor: number | null;
   lotStatus: 'available' | 'hold' | 'rejected' | null;
   species: string | null;
+  /** Game, or raised where parasites must be answered for. */
+  wild: boolean | null;
+  heat: HeatState | null;
+  /** Last day, by the calendar of the shop. */
+  useBy: string | null;
+  owner: string | null;
   /** What salted or cured material brings with it. */
   saltGPerKg: number | null;
   nitritePpm: number | null;
@@ -178,6 +187,10 @@ export function plainAccount(account: Pick<AccountFact, 'id' | 'kind' | 'measure
     priceMinor: null,
     lotStatus: null,
     species: null,
+    wild: null,
+    heat: null,
+    useBy: null,
+    owner: null,
     saltGPerKg: null,
     nitritePpm: null,
     balance: null,
@@ -196,8 +209,15 @@ interface CasingFact {
 /** What a batch is judged with besides its own facts. */
 export interface ShopFacts {
   book: BookId;
+  /** The shop's own floor of nitrite on the meat, ppm; null is the common figure. */
+  nitriteFloorPpm: number | null;
+  /** Salt that the house wants, g/kg of meat; null is the common figure. */
+  saltMinGPerKg: number | null;
+  saltMaxGPerKg: number | null;
   /** Cure is confirmed by a second person. */
   cureSecondCheck: boolean;
+  /** The calendar day of the shop. */
+  today: string;
   scales: readonly ShopScale[];
   /** What the last batches of the shop have taught. */
   learned: Learned;

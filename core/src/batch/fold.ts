@@ -3,6 +3,8 @@ import { massToken } from '../quantity/tokens.js';
 import { casingView } from './casing.js';
 import { costView } from './cost.js';
 import { entriesView } from './entries-view.js';
+import type { BatchCure } from './cure.js';
+import { isUncured, uncuredSentence } from './cure-door.js';
 import type { BatchFacts, ShopFacts } from './facts.js';
 import { batchFat } from './fat.js';
 import { batchLabel } from './label.js';
@@ -22,13 +24,13 @@ import type { BatchSummary, BatchView, LineView, StepView } from './view.js';
  */
 export function fold(facts: BatchFacts, shop: ShopFacts): BatchView {
   const masses = batchMasses(facts);
-  const { lines, mixMg, loads, basis } = batchLines(facts, masses, shop);
+  const { lines, mixMg, loads, basis, cure } = batchLines(facts, masses, shop);
   const taste = batchTasting(facts, masses.live);
-  const steps = stepViews({ facts, masses, lines, loads, taste, shop });
+  const steps = stepViews({ facts, masses, lines, loads, taste, cure, shop });
   const pieces = piecesView(facts);
   const { batch } = facts;
   return {
-    ...summary(facts, shop, { masses, lines, steps }),
+    ...summary(facts, shop, { masses, lines, steps, cure }),
     n: facts.n,
     recipe: {
       id: batch.recipeId,
@@ -40,7 +42,8 @@ export function fold(facts: BatchFacts, shop: ShopFacts): BatchView {
     owner: batch.owner,
     hotness: batch.hotness,
     signed: batch.signed,
-    gauges: batchGauges(facts, lines, basis.massMg, shop.book),
+    cure,
+    gauges: batchGauges(facts, lines, basis.massMg, shop),
     label: batchLabel(facts, masses),
     ...batchFat(facts, lines),
     lines,
@@ -64,12 +67,13 @@ export function fold(facts: BatchFacts, shop: ShopFacts): BatchView {
 /** The short form for lists and the day, without what only the whole view needs. */
 export function summarise(facts: BatchFacts, shop: ShopFacts): BatchSummary {
   const masses = batchMasses(facts);
-  const { lines, loads } = batchLines(facts, masses, shop);
+  const { lines, loads, cure } = batchLines(facts, masses, shop);
   const taste = batchTasting(facts, masses.live);
   return summary(facts, shop, {
     masses,
     lines,
-    steps: stepViews({ facts, masses, lines, loads, taste, shop }),
+    cure,
+    steps: stepViews({ facts, masses, lines, loads, taste, cure, shop }),
   });
 }
 
@@ -77,6 +81,7 @@ interface Folded {
   masses: BatchMasses;
   lines: LineView[];
   steps: StepView[];
+  cure: BatchCure;
 }
 
 function summary(facts: BatchFacts, shop: ShopFacts, folded: Folded): BatchSummary {
@@ -95,6 +100,7 @@ function summary(facts: BatchFacts, shop: ShopFacts, folded: Folded): BatchSumma
     stepId: open?.id ?? null,
     waitsFor: open ? (open.missing[0]?.sentence ?? 'Ready to close this step.') : null,
     trouble: batch.state === 'cancelled' ? null : trouble(facts, shop, folded),
+    uncured: isUncured(facts, folded.cure),
     meatMg: masses.meatMg,
     outMg: masses.productMg,
     unaccountedMg: masses.unaccountedMg,
@@ -104,12 +110,12 @@ function summary(facts: BatchFacts, shop: ShopFacts, folded: Folded): BatchSumma
 }
 
 /** The first thing the lead should look at. */
-function trouble(facts: BatchFacts, shop: ShopFacts, { masses, lines }: Folded): string | null {
+function trouble(facts: BatchFacts, shop: ShopFacts, { masses, lines, cure }: Folded): string | null {
   const closed = new Set(facts.steps.flatMap((s) => (s.closedAt ? [s.id] : [])));
   const over = lines.find((l) => l.weighedMg > l.highMg && !l.accepted && !closed.has(l.stepId));
   if (over) return `${over.name} is ${massToken(over.weighedMg - over.dueMg)} over its due weight.`;
-  const overCure = lines.find((l) => l.cure && l.weighedMg > 0 && !l.cure.withinLimit);
-  if (overCure) return `${overCure.name} is above its limit.`;
+  if (cure.state === 'over') return 'Its nitrite is above the limit.';
+  if (isUncured(facts, cure)) return uncuredSentence(cure);
   const station = masses.ribbon.find((s) => s.closed && missingMass(facts, shop, s.accountId, s.balanceMg));
   if (station) {
     const word = station.balanceMg > 0 ? 'is missing' : 'too much came out';

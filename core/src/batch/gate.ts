@@ -33,8 +33,8 @@ export interface GateFacts {
   ready?: boolean | undefined;
   /** What the tasting is worth; undefined where it does not matter here. */
   taste?: Pick<TasteState, 'state' | 'sentence'> | undefined;
-  /** The cure of a batch that is smoked, dried or held warm was left out. */
-  cureLeftOut?: boolean | undefined;
+  /** What the step asks of the cure before anything is entered at it. */
+  cure?: readonly Missing[] | undefined;
   /** Metres of casing have been entered; undefined where none is used. */
   casingUsed?: boolean | undefined;
   inMg: number;
@@ -52,6 +52,7 @@ export interface GateFacts {
 export function stepGate(facts: GateFacts): Missing[] {
   return [
     ...missingBefore(facts),
+    ...(facts.cure ?? []),
     ...missingReady(facts),
     ...facts.lines.flatMap(missingLine),
     ...missingMass(facts),
@@ -70,18 +71,9 @@ function missingBefore({ stillOpen = [] }: GateFacts): Missing[] {
 }
 
 function missingReady(facts: GateFacts): Missing[] {
-  const missing: Missing[] = [];
-  if (facts.ready === false) {
-    missing.push({ what: 'ready', sentence: 'Nobody has said that the machine is ready and safe.' });
-  }
-  if (facts.cureLeftOut) {
-    missing.push({
-      what: 'cure',
-      sentence:
-        'This batch has no cure: no cold smoke, no low and slow programme, no drying. Cook it through at once, or the lead signs.',
-    });
-  }
-  return missing;
+  return facts.ready === false
+    ? [{ what: 'ready', sentence: 'Nobody has said that the machine is ready and safe.' }]
+    : [];
 }
 
 function inLoads(facts: GateFacts): boolean {
@@ -97,6 +89,8 @@ function missingLoads(facts: GateFacts): Missing[] {
     readings: facts.readings.map((r) => ({ ...r, load: r.load ?? 0 })),
     skipped: facts.skippedLoads ?? [],
   });
+  if (states.every((s) => s.skipped))
+    return [{ what: 'load:1', sentence: 'Every load was put aside: nothing was mixed.' }];
   return states.flatMap((s) =>
     s.missing.map(({ sentence }) => ({ what: `load:${s.load}`, sentence: `Load ${s.load}: ${sentence}` })),
   );
@@ -113,9 +107,9 @@ function missingLine(line: GateLine): Missing[] {
   ];
   if (line.unconfirmed && line.weighedMg > 0)
     return missing(`${line.name}: a second person has not confirmed its weight yet.`, 'cure');
-  if (line.accepted) return [];
   if (line.lotHeld)
     return missing(`The lot of ${line.name} is on hold: the lead releases it, or another lot is taken.`);
+  if (line.accepted) return [];
   if (line.weighedMg === 0) return line.required ? missing(`${line.name} has no weight yet.`) : [];
   if (line.weighedMg < line.lowMg)
     return missing(`${line.name} is ${massToken(line.lowMg - line.weighedMg)} short of its band.`);

@@ -1,4 +1,6 @@
 export { apply, type Fact } from './apply.js';
+export { batchCure, type BatchCure, type CurePart, type CureState } from './cure.js';
+export { UNCURED, shutDoors } from './cure-door.js';
 export {
   SHORTFALL_REASON,
   movesOf,
@@ -33,6 +35,7 @@ export { loadStates } from './loads.js';
 export { madeBatch, type MadeBatch } from './made.js';
 export { batchMasses, sumWhere, type BatchMasses } from './masses.js';
 export { meatBasis, weighStep } from './meat-basis.js';
+export { meatObjections, newObjections, objections, type Objection } from './objections.js';
 export { placeForMeat } from './places.js';
 export { playEntry, settled, type EntryBy } from './play-entry.js';
 export { settlement, type DerivedMove } from './settle.js';

@@ -3,12 +3,11 @@ import { gauges, type Gauge } from '../recipe/gauges.js';
 import { NO_CONTENTS, PLAIN_FACTS, type Ingredient } from '../recipe/ingredient.js';
 import type { RecipeLine } from '../recipe/document.js';
 import { expectedYield } from '../steps/index.js';
-import type { BookId } from '../rules/books.js';
-import type { BatchFacts } from './facts.js';
+import type { BatchFacts, ShopFacts } from './facts.js';
 import type { LineView } from './view.js';
 
 /** What each line carried when its version was published, as a library of ingredients. */
-function carried(lines: readonly RecipeLine[]): Map<string, Ingredient> {
+export function carried(lines: readonly RecipeLine[]): Map<string, Ingredient> {
   return new Map(
     lines.map((line) => [
       line.ingredientId,
@@ -44,15 +43,10 @@ export function batchGauges(
   facts: BatchFacts,
   lines: readonly LineView[],
   meatMg: number,
-  book: BookId,
+  shop: Pick<ShopFacts, 'book' | 'nitriteFloorPpm' | 'saltMinGPerKg' | 'saltMaxGPerKg'>,
 ): Gauge[] {
   const { recipe } = facts.batch;
-  const made = facts.lines.flatMap((row) => {
-    const line = lines.find((l) => l.id === row.id);
-    if (!row.document || !line) return [];
-    const massMg = line.weighedMg > 0 || isClosed(facts, row.stepId) ? line.weighedMg : line.dueMg;
-    return [{ ...row.document, dose: { gPerKgMeat: (massMg / meatMg) * 1000 } }];
-  });
+  const made = madeLines(facts, lines, meatMg);
   const window = { minPct: facts.batch.windowMinPct, maxPct: facts.batch.windowMaxPct };
   const figures = recipeFigures({ lines: made, window }, carried(made));
   const brought = broughtByMeat(facts, lines, meatMg);
@@ -64,11 +58,31 @@ export function batchGauges(
     },
     state: recipe.state,
     fatClass: recipe.fatClass,
-    book,
+    book: shop.book,
+    house: houseOf(shop),
     meatMg,
     productYield: expectedYield(recipe.steps),
   });
   return all.map((g) => ({ ...g, roomMg: g.roomMg === null ? null : Math.round(g.roomMg) }));
+}
+
+/** The ingredient lines as they are made: what was weighed where it was, what is due where it was not. */
+export function madeLines(facts: BatchFacts, lines: readonly LineView[], meatMg: number): RecipeLine[] {
+  return facts.lines.flatMap((row) => {
+    const line = lines.find((l) => l.id === row.id);
+    if (!row.document || !line) return [];
+    const massMg = line.weighedMg > 0 || isClosed(facts, row.stepId) ? line.weighedMg : line.dueMg;
+    return massMg > 0 ? [{ ...row.document, dose: { gPerKgMeat: (massMg / meatMg) * 1000 } }] : [];
+  });
+}
+
+/** The house's own limits, as the check of a recipe takes them. */
+export function houseOf(shop: Pick<ShopFacts, 'nitriteFloorPpm' | 'saltMinGPerKg' | 'saltMaxGPerKg'>) {
+  return {
+    saltMinGPerKg: shop.saltMinGPerKg ?? undefined,
+    saltMaxGPerKg: shop.saltMaxGPerKg ?? undefined,
+    nitriteFloorPpm: shop.nitriteFloorPpm ?? undefined,
+  };
 }
 
 /** What was not weighed at a step that is closed did not go in. */

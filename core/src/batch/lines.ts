@@ -1,12 +1,21 @@
 import { doseFraction } from '../recipe/dose.js';
 import { mixPerMeat } from '../recipe/scale.js';
 import { loads } from '../recipe/loads.js';
-import { nitrite } from '../rules/nitrite.js';
 import { shareOut } from '../quantity/share-out.js';
 import { streamAt } from '../steps/index.js';
 import { chooseScale, toleranceBand, type WeighKind } from '../weighing/scales.js';
 import type { ShopScale } from '../weighing/shop-scales.js';
-import type { BatchFacts, LineFact, ShopFacts } from './facts.js';
+import { NITRITE_RULES } from '../rules/books.js';
+import {
+  SLACK,
+  batchCure,
+  nitritePctOf,
+  partSeasoned,
+  roomForCure,
+  type BatchCure,
+  type CureBasis,
+} from './cure.js';
+import type { BatchFacts, LineFact, ShopFacts, TransferFact } from './facts.js';
 import { materialOf, sumWhere, type BatchMasses } from './masses.js';
 import { currentMeat, hasOwnSeasoning, type MeatBasis } from './meat-basis.js';
 import type { CureView, LineView } from './view.js';
@@ -17,6 +26,8 @@ export interface BatchLines {
   /** Loads of the mixer. */
   loads: number;
   basis: MeatBasis;
+  /** Nitrite of the mix as weighed. */
+  cure: BatchCure;
 }
 
 /** Every line with its due weight, band, scale, what has been weighed and, for cure, its limit. */
@@ -34,6 +45,7 @@ export function batchLines(
   );
   const mixMg = Math.round((basis.massMg + seasonedApart) * perMeat);
   const loadCount = loads({ massKg: mixMg / 1e6, capacityKg: recipe.mixerCapacityKg }).loads;
+  const onCure: CureBasis = { basisMg: basis.massMg, mixMg, loads: loadCount };
   const lines = facts.lines
     .filter((l) => l.plannedMg !== 0)
     .map((line) => {
@@ -43,6 +55,8 @@ export function batchLines(
       const own =
         correctionMg > 0 ? { basisMg: correctionMg, mixMg: Math.round(correctionMg * perMeat) } : undefined;
       return lineView(facts, line, shop, {
+        live,
+        onCure,
         basisMg: basis.massMg,
         mixMg,
         loadCount: own ? 1 : loadCount,
@@ -50,7 +64,7 @@ export function batchLines(
         ...own,
       });
     });
-  return { lines, mixMg, loads: loadCount, basis };
+  return { lines, mixMg, loads: loadCount, basis, cure: batchCure(facts, live, shop, onCure) };
 }
 
 /** The meat of a correction that a line seasons. */
@@ -67,6 +81,9 @@ function sumOf<T>(items: readonly T[], value: (item: T) => number): number {
 }
 
 interface LineContext {
+  live: readonly TransferFact[];
+  /** What cure is reckoned on: all of the mix. */
+  onCure: CureBasis;
   basisMg: number;
   mixMg: number;
   loadCount: number;
@@ -81,7 +98,7 @@ function lineView(facts: BatchFacts, line: LineFact, shop: ShopFacts, ctx: LineC
   const choice = chooseScale({ dueMg: rawDue, kind, tolerancePct }, shop.scales);
   const scale = scaleOf(shop, choice?.scaleId);
   const dueMg = Math.max(scale.divisionMg, Math.round(rawDue / scale.divisionMg) * scale.divisionMg);
-  const cure = cureView(line, ctx, dueMg, shop);
+  const cure = cureView(facts, line, ctx, dueMg, shop);
   const band = toleranceBand({
     dueMg,
     kind,
@@ -143,23 +160,30 @@ function dueOf(line: LineFact, ctx: LineContext): number {
   return fraction * (basis === 'meat' ? ctx.basisMg : ctx.mixMg);
 }
 
-function cureView(line: LineFact, ctx: LineContext, dueMg: number, shop: ShopFacts): CureView | null {
-  const nitritePct = line.document?.nitritePct ?? line.document?.carries?.contents.nitritePct;
-  if (nitritePct === undefined || (line.document?.role !== 'cure' && nitritePct === 0)) return null;
-  const answer = nitrite({
-    cureG: (ctx.weighedMg > 0 ? ctx.weighedMg : dueMg) / 1000,
-    nitritePct,
-    meatKg: ctx.basisMg / 1e6,
-    mixKg: ctx.mixMg / 1e6,
-    book: shop.book,
-  });
+/** What a line of cure comes to, with everything else that brings nitrite; of nitrate alone there is nothing to say. */
+function cureView(
+  facts: BatchFacts,
+  line: LineFact,
+  ctx: LineContext,
+  dueMg: number,
+  shop: ShopFacts,
+): CureView | null {
+  const nitritePct = nitritePctOf(line.document);
+  if (nitritePct <= 0) return null;
+  const rule = NITRITE_RULES[shop.book];
+  const roomMg = roomForCure(facts, ctx.live, line, shop, ctx.onCure);
+  const massMg = ctx.weighedMg > 0 ? ctx.weighedMg : dueMg;
+  const onMeat = partSeasoned(facts, line, ctx.onCure) * ctx.onCure.basisMg;
+  const kilograms = rule.basis === 'meat block' ? onMeat : (onMeat * ctx.onCure.mixMg) / ctx.onCure.basisMg;
+  // What may still be weighed up to the limit is what the limit leaves beside everything else.
+  const ppm = rule.limitPpm + ((massMg - roomMg) * (nitritePct / 100) * 1e6) / kilograms;
   return {
     nitritePct,
-    ppm: answer.basis === 'mix' ? (answer.ppmOnMix ?? 0) : answer.ppmOnMeat,
-    limitPpm: answer.limitPpm,
-    basis: answer.basis,
+    ppm,
+    limitPpm: rule.limitPpm,
+    basis: rule.basis,
     book: shop.book,
-    maxMg: Math.floor(answer.maxCureG * 1000),
-    withinLimit: answer.withinLimit,
+    maxMg: Math.max(0, Math.floor(roomMg * (1 + SLACK))),
+    withinLimit: massMg <= roomMg * (1 + SLACK),
   };
 }

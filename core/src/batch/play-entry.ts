@@ -135,6 +135,7 @@ export function settled(facts: BatchFacts, by: EntryBy): BatchFacts {
           deviceId: null,
           withId: null,
           how: 'derived',
+          load: 0,
         },
       }),
     facts,

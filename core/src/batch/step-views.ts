@@ -21,6 +21,8 @@ import {
   type ReadyCheck,
   type Situation,
 } from '../steps/index.js';
+import type { BatchCure } from './cure.js';
+import { cureDoor } from './cure-door.js';
 import type { BatchFacts, ShopFacts, StepFact } from './facts.js';
 import { stepGate } from './gate.js';
 import { sumWhere, type BatchMasses } from './masses.js';
@@ -36,6 +38,8 @@ export interface StepsInput {
   /** Mixer loads of the batch. */
   loads: number;
   taste: TasteState & { doneC: number };
+  /** Nitrite as weighed. */
+  cure: BatchCure;
   shop: ShopFacts;
 }
 
@@ -181,7 +185,7 @@ function fillsNow({ batch, marks }: BatchFacts, step: StepFact, inMg: number): S
 }
 
 /** What the step still needs before it may close. */
-function gateOf({ facts, lines, taste }: StepsInput, at: StepNow, isOpen: boolean): Missing[] {
+function gateOf({ facts, lines, taste, cure }: StepsInput, at: StepNow, isOpen: boolean): Missing[] {
   const { step } = at;
   if (isEmptyStream(facts, step, at.inMg)) return [];
   const traits = traitsOf(step.document);
@@ -195,7 +199,7 @@ function gateOf({ facts, lines, taste }: StepsInput, at: StepNow, isOpen: boolea
     skippedLoads: marks.filter((m) => m.kind === 'load-skipped').map((m) => Number(m.subject)),
     ...(at.ready.length > 0 ? { ready: marks.some((m) => m.kind === 'ready') } : {}),
     ...(traits.tastes || traits.tastedBefore ? { taste } : {}),
-    cureLeftOut: traits.needsCure === true && cureLeftOut(facts, lines),
+    cure: cureDoor(facts, step, cure),
     ...(traits.machine === 'stuffer' && facts.casing
       ? {
           casingUsed: facts.transfers.some((t) => t.stepId === step.id && t.from === facts.casing?.accountId),
@@ -206,14 +210,4 @@ function gateOf({ facts, lines, taste }: StepsInput, at: StepNow, isOpen: boolea
     balanceMg: at.balanceMg,
     stillOpen: isOpen ? openBefore(facts, step).map((s) => stepTitle(s.document)) : [],
   });
-}
-
-/** The recipe has cure, its weigh-up was signed past, and none was weighed in. */
-function cureLeftOut(facts: BatchFacts, lines: readonly LineView[]): boolean {
-  const cures = lines.filter((l) => l.role === 'cure');
-  return (
-    cures.length > 0 &&
-    cures.every((l) => l.weighedMg === 0) &&
-    cures.some((l) => facts.steps.some((s) => s.id === l.stepId && s.closedAt !== null))
-  );
 }

@@ -5,6 +5,7 @@ import type { Counting, MethodStep, ReadingAsk, Stream } from '../steps/index.js
 import type { ScaleId } from '../weighing/shop-scales.js';
 import type { TasteState } from '../bench/taste-state.js';
 import type { Fills } from '../bench/fills.js';
+import type { BatchCure } from './cure.js';
 import type { LearnedFigure, MarkFact, ReadingFact, StepOrigin, TransferHow } from './facts.js';
 
 /** Something that stands between a step and its closing. */
@@ -13,6 +14,10 @@ export interface Missing {
   what: string;
   /** Weights and temperatures in it are tokens; see `fillTokens`. */
   sentence: string;
+  /** Nobody can sign past it. */
+  final?: true | undefined;
+  /** Nothing is entered at the step before the lead has signed for it. */
+  door?: true | undefined;
 }
 
 /** Cure of a line against the limit of the book. */
@@ -120,6 +125,8 @@ export interface EntryView {
   reversesId: string | null;
   reversed: boolean;
   reason: string | null;
+  /** Load of the mixer it was weighed for; 0 is for all of them. */
+  load: number;
 }
 
 /** The short form for lists and the day. */
@@ -137,6 +144,8 @@ export interface BatchSummary {
   waitsFor: string | null;
   /** Something that needs the lead. */
   trouble: string | null;
+  /** It is worked on without the cure that its recipe has: said on the sheet, at the bench and on every label. */
+  uncured: boolean;
   meatMg: number;
   outMg: number;
   unaccountedMg: number;
@@ -150,6 +159,8 @@ export interface BatchWeighing {
   meatBasis: { massMg: number; from: 'ground' | 'weighed' | 'planned' };
   mixMg: number;
   loads: number;
+  /** Nitrite as weighed, part by part. */
+  cure: BatchCure;
   gauges: Gauge[];
   label: { text: string; stateSentence: string; allergens: string[] } | null;
   openedFatPct: number;

@@ -12,6 +12,7 @@
  * - `fill`, `strand`: a fill of the stuffer, a strand of casing; the value is how many, below 0 takes back
  * - `defect`: subject is what went wrong, the note its cause, the value how many
  * - `said`: a note in words
+ * - `signed`: the lead signs for what speaks against the batch; subject is the guard, the note why
  */
 export const MARK_KINDS = [
   'start',
@@ -28,6 +29,7 @@ export const MARK_KINDS = [
   'strand',
   'defect',
   'said',
+  'signed',
 ] as const;
 export type MarkKind = (typeof MARK_KINDS)[number];
 

@@ -12,7 +12,8 @@ export interface CasingInput extends LinkInput {
 }
 
 /**
- * Links that a mass makes and the casing they need, with twists and spare, in metres and packs.
+ * Links that a mass makes and the casing they need, with twists and spare, in metres and packs. A mass below
+ * that of one piece is one piece, its length by its mass.
  * @throws InputError at the field that is out of range
  */
 export function casingNeed(input: CasingInput): {
@@ -27,11 +28,14 @@ export function casingNeed(input: CasingInput): {
   if (!(sparePct >= 0 && sparePct <= 200)) throw inputError('sparePct', 'The spare must be from 0 to 200 %.');
   if (packM !== undefined && !(packM > 0)) throw inputError('packM', 'A pack must hold more than 0 m.');
   const { massG } = link({ ...input, massG: undefined });
-  const links = Math.floor((massKg * 1000) / massG + 1e-9);
-  const metres = (links * (lengthMm + twistMm) * (1 + sparePct / 100)) / 1000;
+  const whole = Math.floor((massKg * 1000) / massG + 1e-9);
+  const links = Math.max(1, whole);
+  // Less than one piece is one that is shorter: what is stuffed needs casing.
+  const pieceMm = whole === 0 ? (lengthMm * massKg * 1000) / massG : lengthMm;
+  const metres = (links * (pieceMm + twistMm) * (1 + sparePct / 100)) / 1000;
   return {
     links,
-    remainderG: Math.max(0, massKg * 1000 - links * massG),
+    remainderG: Math.max(0, massKg * 1000 - whole * massG) * (whole === 0 ? 0 : 1),
     metres,
     ...(packM === undefined ? {} : { packs: Math.ceil(metres / packM - 1e-9) }),
   };

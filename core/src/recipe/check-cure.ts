@@ -14,7 +14,7 @@ export function checkCure(
     ...salt(document, figures, all),
     ...cures(document, figures),
     ...accelerator(document, figures),
-    ...limits(all),
+    ...limits(all, needsCure(document)),
   ];
 }
 
@@ -105,8 +105,15 @@ function accelerator(document: Pick<WorkingDocument, 'lines' | 'steps'>, figures
   ];
 }
 
-/** Gauges that stand over a limit, or nitrite below its floor. */
-function limits(all: readonly Gauge[]): Finding[] {
+/** Smoked, dried, held warm or done slowly: what cure is there for. */
+function needsCure({ steps }: Pick<WorkingDocument, 'steps'>): boolean {
+  return steps
+    .map(traitsOf)
+    .some((t) => t.needsCure === true || t.dries === true || t.heat === 'warm' || t.heat === 'slow');
+}
+
+/** Gauges that stand over a limit, or nitrite below its floor, which is signed for where it is needed. */
+function limits(all: readonly Gauge[], needed: boolean): Finding[] {
   return all.flatMap((gauge): Finding[] => {
     if (gauge.substance === 'salt' || gauge.level === 'ok') return [];
     const figure = `${show(gauge.value)} ${gauge.unit} of the ${gauge.basis}`;
@@ -115,8 +122,8 @@ function limits(all: readonly Gauge[]): Finding[] {
       return [
         {
           ...base,
-          level: 'warn',
-          sentence: `${gauge.title} is ${figure}, under the floor of ${show(gauge.floor ?? 0)} there: colour and protection are thin.`,
+          level: needed ? 'sign' : 'warn',
+          sentence: `${gauge.title} is ${figure}, under the floor of ${show(gauge.floor ?? 0)} there: colour and protection are thin.${needed ? ' The bench will stop at every step that it is there for.' : ''}`,
         },
       ];
     }

@@ -17,6 +17,7 @@ export function batchSheetPdf(sheet: BatchView, url: string, units: FormatOption
           width: '*',
           stack: [
             { text: title, style: 'title' },
+            ...(sheet.uncured ? [{ text: 'UNCURED', fontSize: 18, bold: true }] : []),
             {
               text: `${sheet.recipe.state} · recipe version ${sheet.recipe.versionNo} · ${sheet.plannedFor}${sheet.hotness ? ` · ${sheet.hotness}` : ''}${sheet.owner ? ` · for ${sheet.owner}, kept apart` : ''}`,
             },

@@ -6,7 +6,7 @@ import { notFound } from '../platform/problem.js';
 import { benchRules, saveSetting } from '../platform/settings.js';
 import { makerOf } from './commands/made-by.js';
 import { printLabel } from './commands/print-label.js';
-import { recordMark } from './commands/record-mark.js';
+import { recordMark, recordSignature } from './commands/record-mark.js';
 import { recordCasing, recordMassOut, recordWeighing } from './commands/record-moves.js';
 import { recordReading } from './commands/record-reading.js';
 import { confirmCure } from './commands/confirm-cure.js';
@@ -25,7 +25,9 @@ export function benchRoutes(router: Router, app: AppContext): void {
     recordReading(app, await makerOf(app, person, params.id, body), params.id, body),
   );
   mount(router, ROUTES.recordMark, async ({ person, params, body }) =>
-    recordMark(app, await makerOf(app, person, params.id, body), params.id, body),
+    body.kind === 'signed'
+      ? recordSignature(app, person, params.id, body)
+      : recordMark(app, await makerOf(app, person, params.id, body), params.id, body),
   );
   mount(router, ROUTES.confirmCure, ({ person, params, body }) => confirmCure(app, person, params.id, body));
   mount(router, ROUTES.printLabel, ({ person, params, body }) => printLabel(app, person, params.id, body));

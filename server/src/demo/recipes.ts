@@ -157,8 +157,8 @@ export function demoRecipes(ids: Ids): Recipe[] {
       ],
       usualMeatMg: 36_000_000,
       lines: lines([
-        ['cure', 15],
-        ['salt', 4],
+        ['cure', 17.5],
+        ['salt', 2],
         ['caraway', 2],
         ['juniper', 0.8],
         ['garlic', 2.5],
@@ -189,8 +189,8 @@ export function demoRecipes(ids: Ids): Recipe[] {
       speciesRules: only('beef'),
       usualMeatMg: 26_000_000,
       lines: lines([
-        ['cure', 14],
-        ['salt', 6],
+        ['cure', 17.5],
+        ['salt', 3],
         ['paprika', 6],
         ['garlic', 3],
         ['blackpepper', 4],
@@ -213,8 +213,8 @@ export function demoRecipes(ids: Ids): Recipe[] {
       ],
       usualMeatMg: 30_000_000,
       lines: lines([
-        ['cure', 15],
-        ['salt', 4],
+        ['cure', 17.5],
+        ['salt', 2],
         ['mustard', 8],
         ['whitepepper', 2.5],
         ['coriander', 2],
@@ -236,8 +236,8 @@ export function demoRecipes(ids: Ids): Recipe[] {
       ],
       usualMeatMg: 20_000_000,
       lines: lines([
-        ['cure', 15, 'emulsify'],
-        ['salt', 3, 'emulsify'],
+        ['cure', 17.5, 'emulsify'],
+        ['salt', 1, 'emulsify'],
         ['erythorbate', 0.45, 'emulsify'],
         ['whitepepper', 2.4, 'emulsify'],
         ['paprika', 3, 'emulsify'],
@@ -258,7 +258,7 @@ export function demoRecipes(ids: Ids): Recipe[] {
       speciesRules: only('pork'),
       usualMeatMg: 24_000_000,
       lines: lines([
-        ['slowcure', 25],
+        ['slowcure', 26],
         ['dextrose', 4],
         ['fennel', 4],
         ['blackpepper', 3],

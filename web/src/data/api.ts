@@ -13,6 +13,22 @@ export class ApiProblem extends Error {
   }
 }
 
+/** What the lead may sign for, and the sentence that speaks against it. */
+export interface Guard {
+  /** Name under which the lead's reason is kept. */
+  name: string;
+  sentence: string;
+}
+
+/** What of a refusal the lead can sign past; nothing where something else is wrong as well. */
+export function guardsOf(problem: unknown): Guard[] {
+  const issues = problem instanceof ApiProblem ? (problem.problem.errors ?? []) : [];
+  const signable = issues.filter((i) => i.path.startsWith('signed.'));
+  return signable.length === issues.length
+    ? signable.map((i) => ({ name: i.path.slice('signed.'.length), sentence: i.message }))
+    : [];
+}
+
 /** The server could not be reached, or its database was away: the same request may be sent again. */
 class NotReached extends Error {
   constructor(sentence: string) {

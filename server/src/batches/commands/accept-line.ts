@@ -1,12 +1,13 @@
 import type { BatchChanged, Person } from '@zest/contract';
 import type { AppContext } from '../../platform/app-context.js';
-import { conflict, notFound } from '../../platform/problem.js';
+import { HttpProblem, conflict, notFound } from '../../platform/problem.js';
 import { addAcceptance } from '../store/batch.js';
 import { commandOnBatch } from './on-batch.js';
 
 /**
  * Takes responsibility for a weight outside its band. It holds for that weight only: another entry
- * on the line asks again. A cure above its limit cannot be accepted.
+ * on the line asks again. A weight of cure is accepted by the lead alone, and above its limit by nobody.
+ * @throws HttpProblem 409 where there is nothing to accept or nobody may, 403 where only the lead may
  */
 export function acceptLine(
   app: AppContext,
@@ -15,15 +16,20 @@ export function acceptLine(
   body: { id: string; lineId: string; reason: string },
 ): Promise<BatchChanged> {
   return commandOnBatch(app, person, batchId, 'accept', body, async ({ tx, now, view }) => {
-    const line = view().lines.find((l) => l.id === body.lineId);
+    const { lines, cure } = view();
+    const line = lines.find((l) => l.id === body.lineId);
     if (!line) throw notFound('This line');
     if (line.weighedMg === 0) throw conflict('no-weight', `${line.name} has no weight to accept.`);
-    if (line.cure && !line.cure.withinLimit) {
+    if (line.weighedMg >= line.lowMg && line.weighedMg <= line.highMg)
+      throw conflict('in-band', `${line.name} is in its band; there is nothing to accept.`);
+    if (line.cure && (!line.cure.withinLimit || cure.state === 'over')) {
       throw conflict(
         'over-limit',
         `${line.name} is above its limit: take out or grow the batch; it cannot be accepted.`,
       );
     }
+    if (line.role === 'cure' && person.role !== 'lead')
+      throw new HttpProblem(403, 'role', `Only the lead accepts a weight of ${line.name} outside its band.`);
     await addAcceptance(tx, { ...body, weighedMg: line.weighedMg, personId: person.id, now });
   });
 }

@@ -6,7 +6,7 @@ import type { AppContext } from '../../platform/app-context.js';
 import { announce } from '../../platform/live.js';
 import { conflict, invalid, notFound } from '../../platform/problem.js';
 import { mustFindIngredient, snapshot } from '../../recipes/index.js';
-import { commandOnBatch, lastLinePosition, mustHavePlace } from './on-batch.js';
+import { changeOfBatch, lastLinePosition, mustHavePlace } from './on-batch.js';
 import { addLine, type NewLine } from '../store/lines.js';
 import { findIngredientLots } from '../store/lots.js';
 import { shownBy } from '../../devices/index.js';
@@ -22,7 +22,7 @@ export async function addExtra(
   batchId: string,
   body: AddExtra,
 ): Promise<BatchChanged> {
-  return commandOnBatch(app, person, batchId, 'extra', { ...body }, async ({ tx, now, facts, view }) => {
+  return changeOfBatch(app, person, batchId, 'extra', { ...body }, async ({ tx, now, facts, view }) => {
     const step = view().steps.find((s) => s.id === body.stepId);
     if (step?.state !== 'open') throw conflict('not-open', 'This step cannot be worked at now; look again.');
     const place = mustHavePlace(facts);

@@ -4,7 +4,7 @@ import { reserve } from '../../ledger/index.js';
 import type { AppContext } from '../../platform/app-context.js';
 import { announce } from '../../platform/live.js';
 import { conflict, notFound } from '../../platform/problem.js';
-import { commandOnBatch, lastLinePosition, mustHavePlace, mustStandAt } from './on-batch.js';
+import { changeOfBatch, lastLinePosition, mustHavePlace, mustStandAt } from './on-batch.js';
 import { addLine } from '../store/lines.js';
 import { correctionNo, insertCorrection } from './insert-steps.js';
 import { addNotice } from '../../platform/notices.js';
@@ -22,7 +22,7 @@ export async function addLateLine(
   batchId: string,
   body: LateLine,
 ): Promise<BatchChanged> {
-  return commandOnBatch(app, person, batchId, 'late-line', { ...body }, async ({ tx, now, facts, view }) => {
+  return changeOfBatch(app, person, batchId, 'late-line', { ...body }, async ({ tx, now, facts, view }) => {
     const current = mustStandAt(facts);
     const sheet = view();
     const line = sheet.lines.find((l) => l.id === body.lineId);

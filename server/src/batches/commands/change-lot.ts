@@ -3,7 +3,7 @@ import { reserve } from '../../ledger/index.js';
 import type { AppContext } from '../../platform/app-context.js';
 import { announce } from '../../platform/live.js';
 import { conflict, invalid, notFound } from '../../platform/problem.js';
-import { commandOnBatch, lastLinePosition } from './on-batch.js';
+import { changeOfBatch, lastLinePosition } from './on-batch.js';
 import { lotObjection } from './meat-guards.js';
 import { addLine } from '../store/lines.js';
 import { findLotByCode, findMeatLots } from '../store/lots.js';
@@ -20,7 +20,7 @@ export async function changeLot(
   batchId: string,
   body: ChangeLot,
 ): Promise<BatchChanged> {
-  return commandOnBatch(app, person, batchId, 'change-lot', { ...body }, async ({ tx, now, facts, view }) => {
+  return changeOfBatch(app, person, batchId, 'change-lot', { ...body }, async ({ tx, now, facts, view }) => {
     const sheet = view();
     const line = sheet.lines.find((l) => l.id === body.lineId);
     const row = facts.lines.find((l) => l.id === body.lineId);

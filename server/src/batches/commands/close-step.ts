@@ -72,6 +72,8 @@ function mustBeComplete(person: Person, step: StepView, body: CloseStep): void {
     const words = { system: person.units, numberStyle: person.numberStyle ?? undefined };
     throw invalid(step.missing.map((m) => ({ path: m.what, message: fillTokens(m.sentence, words) })));
   }
+  const final = step.missing.filter((m) => m.final);
+  if (final.length > 0) throw invalid(final.map((m) => ({ path: m.what, message: m.sentence })));
   if (body.override !== undefined && person.role !== 'lead')
     throw new HttpProblem(403, 'role', 'Only the lead can sign past what is missing.');
 }

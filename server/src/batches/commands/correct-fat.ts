@@ -12,15 +12,13 @@ import {
 import type { BatchChanged, MethodStep, Person } from '@zest/contract';
 import { reserve } from '../../ledger/index.js';
 import type { AppContext } from '../../platform/app-context.js';
-import type { Transaction } from '../../platform/database.js';
 import { announce } from '../../platform/live.js';
 import { conflict, invalid } from '../../platform/problem.js';
-import { commandOnBatch, lastLinePosition } from './on-batch.js';
-import { guardIssues, lotObjection } from './meat-guards.js';
+import { changeOfBatch, lastLinePosition } from './on-batch.js';
+import { lotObjection } from './meat-guards.js';
 import { addLine } from '../store/lines.js';
 import { findMeatLots } from '../store/lots.js';
 import { correctionNo, insertCorrection } from './insert-steps.js';
-import { dayOf } from '../../platform/shop-time.js';
 
 interface Correction {
   id: string;
@@ -40,7 +38,7 @@ export async function correctBatch(
   batchId: string,
   body: Correction,
 ): Promise<BatchChanged> {
-  return commandOnBatch(app, person, batchId, 'correct-fat', { ...body }, async ({ tx, now, facts }) => {
+  return changeOfBatch(app, person, batchId, 'correct-fat', { ...body }, async ({ tx, now, facts }) => {
     const current = mustBeCorrectable(facts);
     const [lot] = await findMeatLots(tx, [body.lotId]);
     const open = facts.steps.filter((s) => s.closedAt === null);
@@ -52,7 +50,6 @@ export async function correctBatch(
         { path: 'lotId', message: `${lot ? `${lot.name} ${lot.code}` : 'This lot'} ${objection}` },
       ]);
     }
-    await mustPassGuards(tx, facts, body, now);
     if (!(await reserve(tx, batchId, lot.accountId, body.massMg))) {
       throw invalid([
         {
@@ -113,29 +110,6 @@ export async function correctBatch(
     }
     announce(tx, now, { topic: 'lots' });
   });
-}
-
-/** What held at opening holds for the batch with the correction in it. */
-async function mustPassGuards(
-  tx: Transaction,
-  facts: BatchFacts,
-  body: Correction,
-  now: Date,
-): Promise<void> {
-  const uses = [
-    ...facts.lines
-      .filter((l) => l.kind === 'meat')
-      .map((l) => ({ lotId: l.lotId, massMg: l.plannedMg ?? 0 })),
-    { lotId: body.lotId, massMg: body.massMg },
-  ];
-  const lots = await findMeatLots(tx, [...new Set(uses.map((u) => u.lotId))]);
-  const issues = guardIssues(
-    { uses, signed: facts.batch.signed },
-    new Map(lots.map((l) => [l.id, l])),
-    facts.batch.recipe,
-    await dayOf(tx, now),
-  );
-  if (issues.length > 0) throw invalid(issues.map((i) => ({ path: 'lotId', message: i.message })));
 }
 
 function mustBeCorrectable(facts: BatchFacts): StepFact {

@@ -16,7 +16,7 @@ import type { Transaction } from '../../platform/database.js';
 import { announce } from '../../platform/live.js';
 import { conflict, invalid, notFound } from '../../platform/problem.js';
 import { kg } from '../../platform/words.js';
-import { commandOnBatch, lastLinePosition, mustHavePlace, mustStandAt } from './on-batch.js';
+import { changeOfBatch, lastLinePosition, mustHavePlace, mustStandAt } from './on-batch.js';
 import { lotObjection } from './meat-guards.js';
 import { addLine } from '../store/lines.js';
 import { findMeatLots, type MeatLot } from '../store/lots.js';
@@ -39,7 +39,7 @@ export async function correctTaste(
   batchId: string,
   body: TasteCorrection,
 ): Promise<BatchChanged> {
-  return commandOnBatch(
+  return changeOfBatch(
     app,
     person,
     batchId,

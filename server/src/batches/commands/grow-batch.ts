@@ -5,7 +5,7 @@ import type { AppContext } from '../../platform/app-context.js';
 import { announce } from '../../platform/live.js';
 import { conflict, invalid, notFound } from '../../platform/problem.js';
 import { addLine } from '../store/lines.js';
-import { commandOnBatch, lastLinePosition } from './on-batch.js';
+import { changeOfBatch, lastLinePosition } from './on-batch.js';
 
 /**
  * Grows a batch until what was poured is right: more of every meat in the planned shares, set aside
@@ -18,7 +18,7 @@ export function growBatch(
   batchId: string,
   body: { id: string; lineId: string; reason: string },
 ): Promise<BatchChanged> {
-  return commandOnBatch(app, person, batchId, 'grow', body, async ({ tx, now, facts, view }) => {
+  return changeOfBatch(app, person, batchId, 'grow', body, async ({ tx, now, facts, view }) => {
     const sheet = view();
     const line = sheet.lines.find((l) => l.id === body.lineId);
     const row = facts.lines.find((l) => l.id === body.lineId);

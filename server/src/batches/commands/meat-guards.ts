@@ -1,11 +1,9 @@
 import {
   InputError,
   OUT_OF_CHILL,
-  brokenSpeciesRules,
   checkWindow,
+  meatObjections,
   mixture,
-  numberOf,
-  traitsOf,
   type BookId,
   type InputIssue,
 } from '@zest/core';
@@ -15,9 +13,6 @@ import { fromInputError, invalid } from '../../platform/problem.js';
 import { dayOf } from '../../platform/shop-time.js';
 import { kg } from '../../platform/words.js';
 import { findMeatLots, type MeatLot } from '../store/lots.js';
-
-/** Core temperature below which cooking alone is no answer to parasites; common practice. */
-const LOW_CORE_C = 71;
 
 /**
  * Everything that can speak against the meats of a new batch, in one answer. What the lead may sign
@@ -110,55 +105,18 @@ function blendOf(body: Pick<OpenBatch, 'uses'>, lots: ReadonlyMap<string, MeatLo
   }
 }
 
-/** Guards on the meats of a batch that hold unless the lead has signed past them. */
-export function guardIssues(
-  body: Pick<OpenBatch, 'uses' | 'signed'>,
+/** What speaks against the meats of a batch, at the place where the lead signs past it. */
+function guardIssues(
+  body: Pick<OpenBatch, 'uses' | 'signed' | 'window' | 'owner'>,
   lots: ReadonlyMap<string, MeatLot>,
   recipe: RecipeDocument,
   today: string,
 ): InputIssue[] {
-  const { signed } = body;
-  const names = (test: (lot: MeatLot) => boolean) =>
-    [...lots.values()].filter(test).map((l) => `${l.name} ${l.code}`);
-  const issues: InputIssue[] = [];
-  const heated = names((l) => l.heat !== 'raw');
-  if (heated.length > 0 && recipe.state === 'raw' && !signed.cooked) {
-    issues.push({
-      path: 'signed.cooked',
-      message: `${heated.join(', ')} was already smoked or cooked and would go into a raw mix. Say why that is right.`,
-    });
-  }
-  const wild = names((l) => l.wild);
-  if (wild.length > 0 && isLowCore(recipe) && !signed.wild) {
-    issues.push({
-      path: 'signed.wild',
-      message: `${wild.join(', ')} can carry parasites and this product is not cooked through. Name the validated freezing or cooking rule that was followed.`,
-    });
-  }
-  const past = names((l) => l.useBy !== null && l.useBy < today);
-  if (past.length > 0 && !signed.useBy) {
-    issues.push({
-      path: 'signed.useBy',
-      message: `${past.join(', ')} is past its use-by date. Put it on hold, or say why it may be used.`,
-    });
-  }
-  const broken = brokenSpeciesRules(
-    recipe.speciesRules,
-    body.uses.map((u) => ({ species: lots.get(u.lotId)?.species ?? '', massKg: u.massMg / 1e6 })),
-  );
-  if (broken.length > 0 && !signed.species) {
-    issues.push({
-      path: 'signed.species',
-      message: `${broken.join(' ')} Change the blend, or say what the label will say.`,
-    });
-  }
-  return issues;
-}
-
-/** Dried, smoked raw, or cooked below the temperature that settles it. */
-function isLowCore(recipe: RecipeDocument): boolean {
-  if (recipe.state === 'dried' || recipe.state === 'raw smoked (not cooked)') return true;
-  return recipe.steps.some(
-    (s) => traitsOf(s).heat === 'lethal' && (numberOf(s, 'stopBelowC') ?? 0) < LOW_CORE_C,
-  );
+  const meats = body.uses.flatMap((use) => {
+    const lot = lots.get(use.lotId);
+    return lot ? [{ ...lot, name: `${lot.name} ${lot.code}`, massKg: use.massMg / 1e6 }] : [];
+  });
+  return meatObjections(meats, { recipe, window: body.window, owner: body.owner, today })
+    .filter((o) => o.level === 'sign' && o.guard !== 'window' && !body.signed[o.guard])
+    .map((o) => ({ path: `signed.${o.guard}`, message: o.sentence }));
 }

@@ -1,13 +1,22 @@
-import { fold, type BatchFacts, type BatchView, type ShopFacts, type StepFact } from '@zest/core';
+import {
+  fold,
+  newObjections,
+  objections,
+  type BatchFacts,
+  type BatchView,
+  type ShopFacts,
+  type StepFact,
+} from '@zest/core';
 import type { BatchChanged, Person } from '@zest/contract';
 import { numberFact } from '../../ledger/index.js';
 import type { AppContext } from '../../platform/app-context.js';
 import { once } from '../../platform/commands.js';
 import type { Transaction } from '../../platform/database.js';
 import { announce } from '../../platform/live.js';
-import { conflict, notFound } from '../../platform/problem.js';
+import { addNotice } from '../../platform/notices.js';
+import { HttpProblem, conflict, invalid, notFound } from '../../platform/problem.js';
 import { mustLoad, shopFacts } from '../read.js';
-import { latestNumber, lockBatch } from '../store/batch.js';
+import { addSignature, latestNumber, lockBatch } from '../store/batch.js';
 
 export interface OnBatch {
   tx: Transaction;
@@ -45,6 +54,46 @@ export async function commandOnBatch(
   });
   void app.hub.poll();
   return changed(app, batchId);
+}
+
+/**
+ * A command that changes what is in a batch. The batch as it would be is judged by the same function whoever
+ * calls: a new stop is refused, what is to be signed needs the lead's reason in the same command. Nothing
+ * is written where it is refused.
+ * @throws HttpProblem 422 naming every new objection, 403 for a signature that is not the lead's
+ */
+export function changeOfBatch(
+  app: AppContext,
+  person: Person,
+  batchId: string,
+  kind: string,
+  body: { id: string; signed?: Record<string, string> | undefined } & Record<string, unknown>,
+  work: (on: OnBatch) => Promise<void>,
+): Promise<BatchChanged> {
+  return commandOnBatch(app, person, batchId, kind, body, async (on) => {
+    await work(on);
+    await mustObey(on, person, body.signed ?? {});
+  });
+}
+
+async function mustObey(on: OnBatch, person: Person, signed: Record<string, string>): Promise<void> {
+  const { tx, now, facts, shop } = on;
+  const after = await mustLoad(tx, facts.batch.id);
+  const fresh = newObjections(objections(facts, shop), objections(after, shop));
+  const stops = fresh.filter((o) => o.level === 'stop');
+  if (stops.length > 0) throw invalid(stops.map((o) => ({ path: o.guard, message: o.sentence })));
+  if (fresh.length === 0) return;
+  if (person.role !== 'lead') {
+    const sentences = fresh.map((o) => o.sentence).join(' ');
+    throw new HttpProblem(403, 'role', `${sentences} Only the lead can sign for that.`);
+  }
+  const open = fresh.filter((o) => signed[o.guard] === undefined);
+  if (open.length > 0) throw invalid(open.map((o) => ({ path: `signed.${o.guard}`, message: o.sentence })));
+  for (const { guard, sentence } of fresh) {
+    const reason = signed[guard] ?? '';
+    addSignature(tx, { batchId: facts.batch.id, personId: person.id, now, guard, reason });
+    addNotice(tx, facts.batch.id, now, `${person.name} signed: ${sentence} “${reason}”`);
+  }
 }
 
 /** What a command on a batch answers. */

@@ -7,11 +7,10 @@ import { announce } from '../../platform/live.js';
 import { conflict, invalid } from '../../platform/problem.js';
 import { shopBook } from '../../platform/settings.js';
 import { kg } from '../../platform/words.js';
-import { commandOnBatch } from './on-batch.js';
-import { guardIssues, lotObjection, windowIssues } from './meat-guards.js';
+import { changeOfBatch } from './on-batch.js';
+import { lotObjection, windowIssues } from './meat-guards.js';
 import { addLine, planLine } from '../store/lines.js';
 import { findMeatLots, type MeatLot } from '../store/lots.js';
-import { dayOf } from '../../platform/shop-time.js';
 
 interface Replan {
   id: string;
@@ -30,7 +29,7 @@ export async function replanMeats(
   batchId: string,
   body: Replan,
 ): Promise<BatchChanged> {
-  return commandOnBatch(app, person, batchId, 'replan', { ...body }, async ({ tx, now, facts }) => {
+  return changeOfBatch(app, person, batchId, 'replan', { ...body }, async ({ tx, now, facts }) => {
     const step = weighStep(facts, 'meat');
     if (facts.batch.state !== 'open' || !step || step.closedAt) {
       throw conflict(
@@ -103,7 +102,6 @@ async function checkUses(
     uses: body.uses,
     meatMg: batch.plannedMeatMg,
     window: { minPct: batch.windowMinPct, maxPct: batch.windowMaxPct },
-    signed: batch.signed,
   };
   const issues = [
     ...body.uses.flatMap((use, i) => {
@@ -120,7 +118,6 @@ async function checkUses(
         : [];
     }),
     ...windowIssues(blend, lots, batch.recipe, await shopBook(tx)),
-    ...guardIssues(blend, lots, batch.recipe, await dayOf(tx, now)),
   ];
   if (issues.length > 0) throw invalid(issues);
   return lots;

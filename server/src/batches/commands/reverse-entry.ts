@@ -35,6 +35,7 @@ export function reverseEntry(
       how: 'typed' as const,
       reversesId: t.id,
       reason: body.reason,
+      load: t.load,
     }));
     await postTransfers(
       tx,

@@ -5,7 +5,7 @@ import type { AppContext } from '../../platform/app-context.js';
 import { announce } from '../../platform/live.js';
 import { conflict, invalid, notFound } from '../../platform/problem.js';
 import { mustFindIngredient, snapshot } from '../../recipes/index.js';
-import { commandOnBatch, lastLinePosition } from './on-batch.js';
+import { changeOfBatch, lastLinePosition } from './on-batch.js';
 import { addLine } from '../store/lines.js';
 import { findIngredientLots } from '../store/lots.js';
 import { replaceRest } from './replace-rest.js';
@@ -21,7 +21,7 @@ export async function substituteLine(
   batchId: string,
   body: SubstituteLine,
 ): Promise<BatchChanged> {
-  return commandOnBatch(app, person, batchId, 'substitute', { ...body }, async ({ tx, now, facts, view }) => {
+  return changeOfBatch(app, person, batchId, 'substitute', { ...body }, async ({ tx, now, facts, view }) => {
     const sheet = view();
     const line = sheet.lines.find((l) => l.id === body.lineId);
     const row = facts.lines.find((l) => l.id === body.lineId);

@@ -1,3 +1,4 @@
+import { v7 as uuid } from 'uuid';
 import type { Db, Transaction } from '../../platform/database.js';
 import { notFound } from '../../platform/problem.js';
 import { sql } from '../../platform/sql.js';
@@ -123,5 +124,18 @@ export async function addAcceptance(
   await sql(tx).write(
     'INSERT INTO acceptance (id, line_id, weighed_mg, reason, person_id, at) VALUES (:id, :lineId, :weighedMg, :reason, :personId, :now)',
     { ...acceptance },
+  );
+}
+
+/** The lead's signature for what speaks against a batch, as a mark of its own. */
+export function addSignature(
+  tx: Transaction,
+  by: { batchId: string; personId: string; now: Date; guard: string; reason: string },
+): void {
+  sql(tx).defer(
+    `INSERT INTO bench_mark (id, batch_id, step_id, kind, subject, note, value, at, recorded_at, person_id, n)
+     VALUES (:id, :batchId, NULL, 'signed', :guard, :reason, NULL, :now, :now, :personId,
+       (SELECT f.n FROM batch f WHERE f.id = :batchId))`,
+    { ...by, id: uuid() },
   );
 }

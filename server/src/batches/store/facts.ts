@@ -93,8 +93,11 @@ type Loaded = [
   Of<{ fatPct: number; fatSd: number; at: Date }>[],
   Of<NonNullable<BatchFacts['casing']>>[],
   Of<{ kind: string; accountId: string }>[],
-  Of<AccountFact & { thing: string | null }>[],
+  Of<AccountRow>[],
 ];
+
+/** An account as the database has it: whether a trim is wild is a number there. */
+type AccountRow = Omit<AccountFact, 'wild'> & { wild: number | null; thing: string | null };
 
 function headOf({ n: _n, versionId, recipe, signed, meetsOther, openedAt, ...head }: HeadRow): BatchHead {
   return {
@@ -126,12 +129,14 @@ function lineOf({
   return { ...line, document: document === null ? null : recipeLine.parse(parsed(document)) };
 }
 
-function accountOf({
-  batchId: _batch,
-  thing,
-  ...account
-}: Of<AccountFact & { thing: string | null }>): AccountFact {
-  return { ...account, name: thing ?? account.name };
+function accountOf({ batchId: _batch, thing, wild, heat, ...account }: Of<AccountRow>): AccountFact {
+  const trim = wild !== null;
+  return {
+    ...account,
+    name: thing ?? account.name,
+    wild: trim ? wild === 1 : null,
+    heat: trim ? heat : null,
+  };
 }
 
 function timed<T extends { at: Date }>(row: Of<T>): Omit<T, 'at' | 'batchId'> & { at: string } {
@@ -146,7 +151,7 @@ function bare<T>(row: Of<T>): Omit<Of<T>, 'batchId'> {
 
 const TRANSFERS = `SELECT t.id, t.batch_id AS batchId, t.from_account AS \`from\`, t.to_account AS \`to\`, t.amount, t.at,
    t.step_id AS stepId, t.line_id AS lineId, p.name AS person, t.device_id AS deviceId, t.with_id AS withId, t.how,
-   t.reverses_id AS reversesId, t.reason
+   t.reverses_id AS reversesId, t.reason, t.load_no AS \`load\`
  FROM transfer t LEFT JOIN person p ON p.id = t.person_id WHERE t.batch_id IN (:ids)`;
 const READINGS = `SELECT r.id, r.batch_id AS batchId, r.step_id AS stepId, r.kind, r.value, r.load_no AS \`load\`, r.at,
    p.name AS person, r.how, r.transfer_id AS transferId
@@ -198,7 +203,7 @@ const QUERIES = [
    WHERE batch_id IN (:ids) AND kind IN ('product', 'rework')`,
   `SELECT u.batchId, a.id, a.kind, a.measure, a.name, l.kind AS lotKind, l.code AS lotCode,
      CAST(l.fat_pct AS DOUBLE) AS fatPct, CAST(l.fat_sd AS DOUBLE) AS fatSd, i.role, l.price_minor AS priceMinor,
-     l.status AS lotStatus, t.species, CAST(l.salt_g_per_kg AS DOUBLE) AS saltGPerKg,
+     l.status AS lotStatus, t.species, t.wild, l.heat, l.use_by AS useBy, l.owner, CAST(l.salt_g_per_kg AS DOUBLE) AS saltGPerKg,
      CAST(l.nitrite_ppm AS DOUBLE) AS nitritePpm, b.amount AS balance, COALESCE(t.name, i.name, c.name) AS thing
    FROM (
      SELECT batch_id AS batchId, from_account AS id FROM transfer WHERE batch_id IN (:ids)

@@ -68,7 +68,9 @@ export function findCasingLots(
 export function benchLots(db: Db, batchId: string): Promise<BenchLot[]> {
   return sql(db).rows<BenchLot>(
     `SELECT l.id AS lotId, l.code, COALESCE(t.name, i.name) AS name, l.kind, l.ingredient_id AS ingredientId,
-       COALESCE(i.role, 'meat') AS role, CASE WHEN a.kind = 'gain' THEN NULL ELSE b.amount - b.reserved END AS freeMg
+       COALESCE(i.role, 'meat') AS role, l.trim_id AS trimId, t.species,
+       CAST(l.fat_pct AS DOUBLE) AS fatPct, IF(l.kind = 'trim', l.heat, NULL) AS heat,
+       DATE_FORMAT(l.received_at, '%Y-%m-%d') AS receivedOn, CASE WHEN a.kind = 'gain' THEN NULL ELSE b.amount - b.reserved END AS freeMg
      FROM lot l JOIN account a ON a.id = l.account_id LEFT JOIN balance b ON b.account_id = l.account_id
      LEFT JOIN trim_kind t ON t.id = l.trim_id LEFT JOIN ingredient i ON i.id = l.ingredient_id
      WHERE l.kind IN ('trim', 'ingredient') AND l.status = 'available'

@@ -19,10 +19,16 @@ export async function confirmCure(
   if (body.personId === person.id) {
     throw invalid([{ path: 'personId', message: 'The second person must be somebody else.' }]);
   }
-  const line = (await readBatch(app, batchId)).lines.find((l) => l.id === body.lineId);
+  const { lines, entries } = await readBatch(app, batchId);
+  const line = lines.find((l) => l.id === body.lineId);
   if (!line || line.role !== 'cure') throw notFound('This line of cure');
   if (line.weighedMg === 0) throw conflict('no-weight', `${line.name} has no weight to confirm yet.`);
   const second = await mustMatchSecret(app, body.personId, body.secret);
+  if (entries.some((e) => e.lineId === line.id && !e.reversed && e.person === second.name)) {
+    throw invalid([
+      { path: 'personId', message: `${second.name} weighed it: the second person must be somebody else.` },
+    ]);
+  }
   await recordMark(
     app,
     person,

@@ -43,6 +43,7 @@ function labelPdf(sheet: BatchView, body: PrintLabel, code: string, units: Forma
             width: '*',
             stack: [
               { text: sheet.product, style: 'title' },
+              ...(sheet.uncured ? [{ text: 'UNCURED', fontSize: 26, bold: true }] : []),
               {
                 text: `Batch ${sheet.number}${body.load > 0 ? ` · load ${body.load} of ${sheet.loads}` : ''}`,
                 fontSize: 20,

@@ -1,7 +1,7 @@
-import type { NewMark, Recorded } from '@zest/contract';
+import type { NewMark, Person, Recorded } from '@zest/contract';
 import type { AppContext } from '../../platform/app-context.js';
 import { DUPLICATE_KEY, UNTOUCHED, errnoOf } from '../../platform/database.js';
-import { notFound } from '../../platform/problem.js';
+import { HttpProblem, invalid, notFound } from '../../platform/problem.js';
 import { announceEntry, findMark, numberMark, writeMark, type EntryHead } from '../store/entries.js';
 import { forgetFrame, frameOf } from '../store/frames.js';
 import { eventTime, idReused } from './entry-rules.js';
@@ -9,6 +9,23 @@ import type { Maker } from './made-by.js';
 
 /** Somebody else who confirmed what is ticked, with a secret of their own. */
 type Second = Maker | null;
+
+/**
+ * The lead signs at a step for what speaks against the batch there. Nobody else can, nor for somebody else.
+ * @throws HttpProblem 403 for any other role, 422 without a reason
+ */
+export async function recordSignature(
+  app: AppContext,
+  person: Person,
+  batchId: string,
+  body: NewMark,
+): Promise<Recorded> {
+  if (person.role !== 'lead') throw new HttpProblem(403, 'role', 'Only the lead can sign for this.');
+  if ((body.note ?? '').trim().length < 3)
+    throw invalid([{ path: 'note', message: 'Give a reason of at least three letters.' }]);
+  const { offline: _offline, madeBy: _madeBy, deviceTime: _deviceTime, ...now } = body;
+  return recordMark(app, person, batchId, now);
+}
 
 /** Something said or ticked. It is never refused for the state of the step. */
 export async function recordMark(
@@ -44,7 +61,7 @@ export async function recordMark(
 /** Steps come and go with the method: one that is not known is looked for once more. */
 async function mustBeOfBatch(app: AppContext, batchId: string, stepId: string | null): Promise<void> {
   const isKnown = async () =>
-    stepId === null || (await frameOf(app.db, batchId)).facts.steps.some((s) => s.id === stepId);
+    stepId === null || (await frameOf(app.db, batchId, app.now())).facts.steps.some((s) => s.id === stepId);
   if (await isKnown()) return;
   forgetFrame(batchId);
   if (!(await isKnown())) throw notFound('This step of the batch');

@@ -196,7 +196,7 @@ async function repeated(
     error instanceof HttpProblem || error instanceof InputError || errnoOf(error) === DUPLICATE_KEY;
   const written = mayBeRepeat ? await findTransfer(app.db, entry.body.id) : undefined;
   if (!written) return undefined;
-  const { facts } = await frameOf(app.db, batchId);
+  const { facts } = await frameOf(app.db, batchId, app.now());
   const sent = movesOf(facts, entry, uuid)?.moves[0];
   const same =
     sent !== undefined &&

@@ -4,7 +4,7 @@ import { numberFact } from '../../ledger/index.js';
 import type { AppContext } from '../../platform/app-context.js';
 import { UNTOUCHED, errnoOf, type Transaction } from '../../platform/database.js';
 import { addNotice } from '../../platform/notices.js';
-import { notFound } from '../../platform/problem.js';
+import { conflict, notFound } from '../../platform/problem.js';
 import { clockTime } from '../../platform/shop-time.js';
 import { numberAndTake, numberEntry, type EntryHead, type Taken } from '../store/entries.js';
 import { forgetFrame, frameOf } from '../store/frames.js';
@@ -38,9 +38,10 @@ export async function writeEntry<T>(
   entry: Entry<T>,
 ): Promise<T> {
   for (let attempt = 1; ; attempt += 1) {
-    const { facts, frameN } = await frameOf(app.db, head.batchId);
+    const { facts, frameN, shut } = await frameOf(app.db, head.batchId, head.now);
     try {
       const step = stepOf(facts, entry);
+      if (shut.has(step.id)) await mustBeOpen(app, head, step);
       const late = isLate(facts, step, offline);
       const plan = await entry.plan(facts, step);
       await app.db.transaction(async (tx) => {
@@ -70,10 +71,20 @@ function stepOf<T>(facts: BatchFacts, entry: Entry<T>): StepFact {
   return step;
 }
 
+/**
+ * A door that was shut when the frame was read is looked at again: the lead may have signed since.
+ * @throws HttpProblem 409 with what the step asks of the cure
+ */
+async function mustBeOpen(app: AppContext, { batchId, now }: EntryHead, step: StepFact): Promise<void> {
+  forgetFrame(batchId);
+  const door = (await frameOf(app.db, batchId, now)).shut.get(step.id);
+  if (door) throw conflict('door-shut', door.sentence);
+}
+
 /** Whether a refusal may only be due to a frame that others have changed meanwhile. */
 async function isBehind(app: AppContext, batchId: string, frameN: number): Promise<boolean> {
   forgetFrame(batchId);
-  return (await frameOf(app.db, batchId)).frameN > frameN;
+  return (await frameOf(app.db, batchId, app.now())).frameN > frameN;
 }
 
 /** After an entry made while the line was down: everything behind its step is computed again. */

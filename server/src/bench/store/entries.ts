@@ -115,7 +115,7 @@ function balanceChanges(moves: readonly WrittenMove[]): [string, number][] {
 }
 
 const COLUMNS = `id, from_account, to_account, amount, at, recorded_at, batch_id, step_id, line_id, person_id,
-  device_id, reading_id, with_id, how, reverses_id, reason, n`;
+  device_id, reading_id, with_id, how, reverses_id, reason, load_no, n`;
 
 function insertMoves(tx: Transaction, head: EntryHead, moves: readonly WrittenMove[]): void {
   sql(tx).deferMany(
@@ -137,6 +137,7 @@ function insertMoves(tx: Transaction, head: EntryHead, moves: readonly WrittenMo
       m.how,
       null,
       m.reason,
+      m.load,
       numberOf(head.batchId),
     ]),
   );
@@ -153,7 +154,7 @@ function writeShortfall(
   sql(tx).defer(
     `INSERT INTO transfer (${COLUMNS})
      SELECT :id, IF(a.measure = 'mm', :foundMm, :foundMg), b.account_id, -b.amount, :at, :now, :batchId, :stepId, NULL,
-       :personId, NULL, NULL, NULL, 'derived', NULL, :reason, (SELECT f.n FROM batch f WHERE f.id = :batchId)
+       :personId, NULL, NULL, NULL, 'derived', NULL, :reason, 0, (SELECT f.n FROM batch f WHERE f.id = :batchId)
      FROM balance b JOIN account a ON a.id = b.account_id WHERE b.account_id = :account AND b.amount < 0`,
     {
       ...params,

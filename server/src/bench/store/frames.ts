@@ -1,5 +1,5 @@
-import type { BatchFacts } from '@zest/core';
-import { mustLoad, numbersOf } from '../../batches/index.js';
+import { shutDoors, type BatchFacts, type Missing } from '@zest/core';
+import { mustLoad, numbersOf, shopFacts } from '../../batches/index.js';
 import type { Db } from '../../platform/database.js';
 import { notFound } from '../../platform/problem.js';
 
@@ -7,6 +7,8 @@ import { notFound } from '../../platform/problem.js';
 export interface Frame {
   frameN: number;
   facts: BatchFacts;
+  /** Steps at which nothing is entered before the lead has signed, as they stood when it was read. */
+  shut: ReadonlyMap<string, Missing>;
 }
 
 const KEPT = 200;
@@ -17,13 +19,15 @@ const known = new Map<string, Frame>();
  * the write, which then touches nothing.
  * @throws HttpProblem 404 when there is no such batch
  */
-export async function frameOf(db: Db, batchId: string): Promise<Frame> {
+export async function frameOf(db: Db, batchId: string, now: Date): Promise<Frame> {
   const frame = known.get(batchId);
   if (frame) return frame;
   // The number first: what changes in between only makes the frame newer than it says.
   const numbers = await numbersOf(db, batchId);
   if (!numbers) throw notFound('This batch');
-  const fresh = { frameN: numbers.frameN, facts: await mustLoad(db, batchId) };
+  const facts = await mustLoad(db, batchId);
+  const shut = shutDoors(facts, await shopFacts(db, now));
+  const fresh = { frameN: numbers.frameN, facts, shut };
   if (known.size >= KEPT) known.clear();
   known.set(batchId, fresh);
   return fresh;

@@ -20,6 +20,7 @@ import { MethodDialog } from './MethodDialog.js';
 import { StepMarks } from './StepMarks.js';
 import { StepReadings } from './StepReadings.js';
 import { StepStrip } from './StepStrip.js';
+import { UncuredSign } from './UncuredSign.js';
 import { useBatch } from './use-batch.js';
 
 /** The sheet: ribbon on top, the steps as a numbered strip, the chosen step below. */
@@ -48,6 +49,7 @@ function Sheet({ sheet }: { sheet: BatchView }) {
         <Box>
           {sheet.recipe.state}, recipe version {sheet.recipe.versionNo}
         </Box>
+        {sheet.uncured ? <UncuredSign /> : null}
         {sheet.hotness ? <b>{sheet.hotness}</b> : null}
         {sheet.owner ? <b>for {sheet.owner}, kept apart</b> : null}
         {sheet.state !== 'open' ? <b>{sheet.state === 'closed' ? 'finished' : 'cancelled'}</b> : null}

@@ -1,3 +1,4 @@
 export { EntryList } from './EntryList.js';
+export { UncuredSign } from './UncuredSign.js';
 export { ReverseDialog } from './ReverseDialog.js';
 export { useBatch } from './use-batch.js';

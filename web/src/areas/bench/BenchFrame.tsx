@@ -12,6 +12,7 @@ import { ChillSign } from './ChillSign.js';
 import { OpenSteps } from './OpenSteps.js';
 import type { Pending } from './pending.js';
 import { PracticeBar } from './practice/PracticeBar.js';
+import { UncuredSign } from '../batches/index.js';
 import { TimerBar } from './TimerBar.js';
 
 interface BenchFrameProps {
@@ -67,7 +68,9 @@ export function BenchFrame({ sheet, step, pending, children, actions, primary }:
           }}
         >
           {sheet.product}, batch {sheet.number}
+          {sheet.owner ? `, for ${sheet.owner}` : ''}
         </Box>
+        {sheet.uncured ? <UncuredSign /> : null}
         <HeaderRibbon sheet={sheet} />
         <Box sx={{ ml: 'auto', fontSize: 18, flexShrink: 0 }}>
           <ConnectionSign size={16} />

@@ -10,6 +10,7 @@ import { useUnits } from '../../ui/units.js';
 import { useBatch } from '../batches/index.js';
 import { WeightRibbon } from '../../kit/weight-ribbon/WeightRibbon.js';
 import { BenchFrame } from './BenchFrame.js';
+import { DoorPanel } from './DoorPanel.js';
 import { usePending, type Pending } from './pending.js';
 import { withWaiting } from './played.js';
 import { ChooseStep } from './OpenSteps.js';
@@ -71,6 +72,8 @@ function StepScreen(props: { sheet: BatchView; step: StepView; pending: Pending 
   if (step.position === 1 && !sheet.marks.some((m) => m.kind === 'start')) {
     return <StartPanel {...props} />;
   }
+  const door = step.missing.find((m) => m.door);
+  if (door) return <DoorPanel {...props} door={door} />;
   if (step.ready.length > 0 && !sheet.marks.some((m) => m.kind === 'ready' && m.stepId === step.id)) {
     return <ReadyPanel {...props} />;
   }

@@ -15,12 +15,14 @@ interface OverPourPanelProps {
   line: LineView;
   /** On the scale and not yet taken; 0 when the over-pour is already recorded. */
   pouringMg: number;
+  /** How far it is above what is due: of the load that is poured, or of the whole line. */
+  overMg: number;
   /** Takes what is on the scale. */
   onTake: () => Promise<unknown>;
 }
 
 /** Too much was poured: take out, accept with a reason, or grow the batch, each with its numbers. */
-export function OverPourPanel({ sheet, line, pouringMg, onTake }: OverPourPanelProps) {
+export function OverPourPanel({ sheet, line, pouringMg, overMg, onTake }: OverPourPanelProps) {
   const units = useUnits();
   const client = useQueryClient();
   const [choice, setChoice] = useState<'accept' | 'grow'>();
@@ -40,6 +42,8 @@ export function OverPourPanel({ sheet, line, pouringMg, onTake }: OverPourPanelP
         })
       : undefined;
   const overLimit = line.cure !== null && actualMg > line.cure.maxMg;
+  // A load that has too much is mended on the scale; the line may still be right.
+  const whole = actualMg > line.highMg;
   return (
     <Box
       role="alert"
@@ -52,23 +56,23 @@ export function OverPourPanel({ sheet, line, pouringMg, onTake }: OverPourPanelP
       }}
     >
       <Box sx={{ display: 'flex', gap: 1, alignItems: 'center', fontWeight: 700, fontSize: 26 }}>
-        <Triangle size={30} /> {units.mass(actualMg - line.dueMg)} too much
+        <Triangle size={30} /> {units.mass(overMg)} too much
       </Box>
       <Box sx={{ my: 1 }}>
         {pouringMg > 0
-          ? `Take out ${units.mass(actualMg - line.dueMg)} until it is in the band, or:`
+          ? `Take out ${units.mass(overMg)} until it is in the band${whole ? ', or:' : '.'}`
           : 'Take the weight back and weigh less, or:'}
       </Box>
       <Box sx={{ display: 'flex', gap: 2, flexWrap: 'wrap' }}>
         {overLimit ? (
           <Box sx={{ fontWeight: 700 }}>Above the cure limit: it cannot be accepted.</Box>
-        ) : (
+        ) : !whole ? null : (
           <Secondary onClick={() => setChoice('accept')}>
             Accept {units.mass(actualMg)}
             {ways ? ` (${units.number(ways.newDoseGPerKg, 2)} g/kg)` : ''}
           </Secondary>
         )}
-        {ways && ways.growMeatKg > 0 ? (
+        {whole && ways && ways.growMeatKg > 0 ? (
           <Secondary onClick={() => setChoice('grow')}>
             Grow the batch by {units.mass(Math.round(ways.growMeatKg * 1e6), MEAT_DIVISION_MG)} meat
           </Secondary>

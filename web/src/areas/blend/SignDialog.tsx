@@ -2,7 +2,7 @@ import Box from '@mui/material/Box';
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
 import { ActionDialog } from '../../ui/ActionDialog.js';
-import type { Guard } from './use-open-batch.js';
+import type { Guard } from '../../data/api.js';
 
 interface SignDialogProps {
   guards: readonly Guard[];

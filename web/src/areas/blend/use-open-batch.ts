@@ -1,14 +1,8 @@
 import { useState } from 'react';
 import { ROUTES, type BatchChanged, type OpenBatchInput } from '@zest/contract';
-import { ApiProblem } from '../../data/api.js';
+import { guardsOf, type Guard } from '../../data/api.js';
 import { command } from '../../data/command.js';
 import { useShopTime } from '../../ui/shop-time.js';
-
-export interface Guard {
-  /** Name under which the lead's reason is kept. */
-  name: string;
-  sentence: string;
-}
 
 /**
  * Opens batches. When all that speaks against one can be signed past, the guards are handed back
@@ -37,12 +31,4 @@ export function useOpenBatch() {
     }
   };
   return { open, error, toSign, busy, forget: () => setToSign([]) };
-}
-
-function guardsOf(problem: unknown): Guard[] {
-  const issues = problem instanceof ApiProblem ? (problem.problem.errors ?? []) : [];
-  const signable = issues.filter((i) => i.path.startsWith('signed.'));
-  return signable.length === issues.length
-    ? signable.map((i) => ({ name: i.path.slice('signed.'.length), sentence: i.message }))
-    : [];
 }

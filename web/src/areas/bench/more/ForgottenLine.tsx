@@ -3,11 +3,11 @@ import Button from '@mui/material/Button';
 import { useState } from 'react';
 import { ROUTES } from '@zest/contract';
 import { command } from '../../../data/command.js';
-import { Trouble } from '../../../ui/Trouble.js';
 import { useUnits } from '../../../ui/units.js';
 import { Choices } from './Choices.js';
 import { forgottenLines } from './forgotten-lines.js';
 import type { MoreProps } from './more-props.js';
+import { Refused } from './Refused.js';
 import { useBatchCommand } from './use-batch-command.js';
 
 const MINUTES = [2, 4, 6, 10];
@@ -15,7 +15,8 @@ const MINUTES = [2, 4, 6, 10];
 /** A line that was left out and is noticed now: how much more mixing, and what has left without it. */
 export function ForgottenLine({ sheet, onClose }: MoreProps) {
   const units = useUnits();
-  const { run, error, busy } = useBatchCommand(sheet.id, onClose);
+  const sending = useBatchCommand(sheet.id, onClose);
+  const { run, busy } = sending;
   const forgotten = forgottenLines(sheet);
   const [lineId, setLineId] = useState(forgotten[0]?.id);
   const [minutes, setMinutes] = useState<number>();
@@ -42,10 +43,10 @@ export function ForgottenLine({ sheet, onClose }: MoreProps) {
         variant="contained"
         disabled={!line || minutes === undefined || busy}
         onClick={() =>
-          void run(() =>
+          void run((signed) =>
             command(ROUTES.addLateLine, {
               params: { id: sheet.id },
-              body: { lineId: line?.id ?? '', minutes: minutes ?? 0 },
+              body: { lineId: line?.id ?? '', minutes: minutes ?? 0, signed },
             }),
           )
         }
@@ -53,7 +54,7 @@ export function ForgottenLine({ sheet, onClose }: MoreProps) {
       >
         Weigh {line?.name ?? 'it'} now
       </Button>
-      {error ? <Trouble error={error} /> : null}
+      <Refused command={sending} />
     </>
   );
 }

@@ -5,7 +5,6 @@ import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { ROUTES } from '@zest/contract';
 import { command } from '../../../data/command.js';
-import { Trouble } from '../../../ui/Trouble.js';
 import { useUnits } from '../../../ui/units.js';
 import { Keypad } from '../../../kit/keypad/Keypad.js';
 import { BigNumber } from '../BigNumber.js';
@@ -14,13 +13,15 @@ import { useTyped } from '../typed.js';
 import { useScale } from '../use-scale.js';
 import { Choices } from './Choices.js';
 import type { MoreProps } from './more-props.js';
+import { Refused } from './Refused.js';
 import { useBatchCommand } from './use-batch-command.js';
 import { queries } from '../../../data/queries.js';
 
 /** Something unwritten goes in, in two touches: what it is, and the weight as it stands on the scale. */
 export function SomethingElse({ sheet, step, onClose }: MoreProps) {
   const units = useUnits();
-  const { run, error, busy } = useBatchCommand(sheet.id, onClose);
+  const sending = useBatchCommand(sheet.id, onClose);
+  const { run, busy } = sending;
   const [ingredientId, setIngredientId] = useState<string>();
   const typed = useTyped('type grams');
   const scale = useScale('bench', scaleSpec('bench').divisionMg, undefined, () => undefined);
@@ -38,7 +39,7 @@ export function SomethingElse({ sheet, step, onClose }: MoreProps) {
   const massMg = typedMg ?? netMg;
   const water = sheet.gauges.find((g) => g.substance === 'added water');
   const go = () =>
-    run(() =>
+    run((signed) =>
       command(ROUTES.addExtra, {
         params: { id: sheet.id },
         body: {
@@ -46,6 +47,7 @@ export function SomethingElse({ sheet, step, onClose }: MoreProps) {
           ingredientId: ingredientId ?? '',
           massMg,
           reason: 'added at the bench',
+          signed,
           ...(typedMg === undefined && scale.reading ? { readingId: scale.reading.id } : {}),
         },
       }),
@@ -77,7 +79,7 @@ export function SomethingElse({ sheet, step, onClose }: MoreProps) {
           >
             Take {units.mass(massMg)} {chosen?.name ?? ''}
           </Button>
-          {error ? <Trouble error={error} /> : null}
+          <Refused command={sending} />
         </Box>
         <Keypad onKey={typed.press} />
       </Box>

@@ -5,17 +5,18 @@ import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { ROUTES } from '@zest/contract';
 import { command } from '../../../data/command.js';
-import { Trouble } from '../../../ui/Trouble.js';
 import { useUnits } from '../../../ui/units.js';
 import { Choices } from './Choices.js';
 import type { MoreProps } from './more-props.js';
+import { Refused } from './Refused.js';
 import { useBatchCommand } from './use-batch-command.js';
 import { queries } from '../../../data/queries.js';
 
 /** Another ingredient for the rest of a line, with how many grams of it do the work of one. */
 export function Substitute({ sheet, line, onClose }: MoreProps) {
   const units = useUnits();
-  const { run, error, busy } = useBatchCommand(sheet.id, onClose);
+  const sending = useBatchCommand(sheet.id, onClose);
+  const { run, busy } = sending;
   const [ingredientId, setIngredientId] = useState<string>();
   const [factor, setFactor] = useState('');
   const lots = useQuery(queries.batchLots(sheet.id));
@@ -31,7 +32,7 @@ export function Substitute({ sheet, line, onClose }: MoreProps) {
   const number = Number(factor.replace(',', '.'));
   const chosen = others.find((o) => o.ingredientId === ingredientId);
   const go = () =>
-    run(() =>
+    run((signed) =>
       command(ROUTES.substituteLine, {
         params: { id: sheet.id },
         body: {
@@ -39,6 +40,7 @@ export function Substitute({ sheet, line, onClose }: MoreProps) {
           ingredientId: ingredientId ?? '',
           ...(number > 0 ? { factor: number } : {}),
           reason: `${line.name} ran out`,
+          signed,
         },
       }),
     );
@@ -71,7 +73,7 @@ export function Substitute({ sheet, line, onClose }: MoreProps) {
           Use {chosen?.name ?? 'it'}
         </Button>
       </Box>
-      {error ? <Trouble error={error} /> : null}
+      <Refused command={sending} />
     </>
   );
 }

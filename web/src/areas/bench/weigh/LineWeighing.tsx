@@ -70,8 +70,9 @@ export function LineWeighing({ sheet, step, pending, lines, line, onChoose }: Li
   const netMg = scale.connected ? (scale.reading?.netMg ?? 0) : 0;
   const onScaleMg = jugMg === undefined ? netMg : poured(jugMg, netMg);
   const valueMg = typedMg ?? (scale.taken ? 0 : Math.max(0, onScaleMg));
-  const over = valueMg > band.highMg && (isTyping || scale.reading?.stable === true) && !scale.taken;
-  const canTake = valueMg > 0 && (isTyping || scale.reading?.stable === true);
+  const over = valueMg > band.highMg && !scale.taken;
+  const still = isTyping || scale.reading?.stable === true;
+  const canTake = valueMg > 0 && still;
 
   const take = async (massMg: number, readingId?: string) => {
     const id = uuid();
@@ -87,6 +88,7 @@ export function LineWeighing({ sheet, step, pending, lines, line, onChoose }: Li
         id,
         lineId: line.id,
         massMg,
+        ...(pour.load > 0 ? { load: pour.load } : {}),
         deviceTime: deviceTime(),
         ...(readingId ? { readingId } : {}),
       },
@@ -194,11 +196,12 @@ export function LineWeighing({ sheet, step, pending, lines, line, onChoose }: Li
               label={`On the scale: ${units.mass(valueMg, divisionMg)}`}
               quiet={!isTyping && scale.reading?.stable !== true}
             />
-            {over || line.weighedMg > line.highMg ? (
+            {(over && still) || line.weighedMg > line.highMg ? (
               <OverPourPanel
                 sheet={sheet}
                 line={line}
                 pouringMg={over ? valueMg : 0}
+                overMg={over ? valueMg - pour.dueMg : line.weighedMg - line.dueMg}
                 onTake={() => take(valueMg, isTyping ? undefined : scale.reading?.id)}
               />
             ) : (
@@ -213,7 +216,8 @@ export function LineWeighing({ sheet, step, pending, lines, line, onChoose }: Li
               >
                 {hint({
                   scale,
-                  over,
+                  overMg: over ? valueMg - band.highMg : 0,
+                  mass: (mg) => units.mass(mg, divisionMg),
                   auto,
                   isTyping,
                   inBand: valueMg >= band.lowMg && valueMg <= band.highMg,

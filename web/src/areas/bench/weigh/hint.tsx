@@ -6,7 +6,9 @@ import type { LiveScale } from '../use-scale.js';
 /** What the hand at the scale should do next, in a few words. */
 export function hint(now: {
   scale: LiveScale;
-  over: boolean;
+  /** How far what is on the scale is above the band, moving or not. */
+  overMg: number;
+  mass: (massMg: number) => string;
   auto: boolean;
   isTyping: boolean;
   inBand: boolean;
@@ -20,7 +22,7 @@ export function hint(now: {
     return <Warning>Too heavy for this scale. Take some off.</Warning>;
   }
   if (now.scale.taken) return 'Taken. Tare, or take it off.';
-  if (now.over) return '';
+  if (now.overMg > 0) return <Warning>{`STOP, ${now.mass(now.overMg)} over.`}</Warning>;
   if (now.scale.reading && now.scale.reading.netMg < 0) return 'Below zero: something was taken off. Tare.';
   if (now.inBand) {
     return now.auto ? `Right. Hold still ${STEADY_MS / 1000} s and it is taken.` : 'Right. Take it.';

@@ -1,0 +1,107 @@
+import { stepTitle, traitsOf } from '../steps/index.js';
+import type { BatchCure, CurePart } from './cure.js';
+import type { BatchFacts, ShopFacts, StepFact } from './facts.js';
+import { batchLines } from './lines.js';
+import { batchMasses } from './masses.js';
+import type { Missing } from './view.js';
+
+/** How the lead's signature for going on without cure is marked. */
+export const UNCURED = 'uncured';
+
+/**
+ * What a step asks of the cure before anything is entered at it: where the mix is worked and filled, and
+ * wherever it is warm, smoked, dried or cooked. Above its limit nobody signs; absent or under its floor
+ * the lead does, once for the working of the mix and again for each step that cure is there for.
+ */
+export function cureDoor(facts: BatchFacts, step: StepFact, cure: BatchCure): Missing[] {
+  if (!cure.meant || step.closedAt !== null || !asksCure(step) || !isWeighedUp(facts, step)) return [];
+  const wrong = cure.parts.filter((p) => p.state !== 'cured');
+  const over = wrong.find((p) => p.state === 'over');
+  if (over) return [{ what: 'cure-limit', sentence: overSentence(cure, over), final: true, door: true }];
+  const [worst] = wrong;
+  if (!worst || isSigned(facts, step)) return [];
+  return [{ what: 'cure', sentence: sentenceOf(cure, worst, step), door: true }];
+}
+
+function asksCure({ document }: StepFact): boolean {
+  const t = traitsOf(document);
+  const works = t.machine === 'mixer' || t.machine === 'cutter' || t.machine === 'stuffer';
+  return works || t.needsCure === true || t.heat !== undefined || t.dries === true;
+}
+
+/** Every step at which cure is due before this one is closed: what is not in by now is not in it. */
+function isWeighedUp(facts: BatchFacts, step: StepFact): boolean {
+  const at = cureSteps(facts).filter((s) => s.position < step.position);
+  return at.length > 0 && at.every((s) => s.closedAt !== null);
+}
+
+function cureSteps({ steps, lines }: BatchFacts): StepFact[] {
+  const due = lines.filter((l) => l.document?.role === 'cure').map((l) => l.stepId);
+  return steps.filter((s) => due.includes(s.id));
+}
+
+function isSigned(facts: BatchFacts, step: StepFact): boolean {
+  const { marks } = facts;
+  const signed = marks.filter((m) => m.kind === 'signed' && m.subject === UNCURED);
+  if (signed.some((m) => m.stepId === step.id)) return true;
+  const t = traitsOf(step.document);
+  if (t.needsCure === true || t.heat !== undefined || t.dries === true) return false;
+  return signed.length > 0 || cureSteps(facts).some((s) => s.overrideReason !== null);
+}
+
+function partName({ parts }: BatchCure, part: CurePart): string {
+  return parts.length > 1 ? `Load ${part.load}` : 'This mix';
+}
+
+function overSentence(cure: BatchCure, part: CurePart): string {
+  return `${partName(cure, part)} has ${both(part)}, above the limit of ${ppm(cure.limitPpm)} of the ${cure.basis}: nobody can sign for that. Take cure out, or grow the batch.`;
+}
+
+function sentenceOf(cure: BatchCure, part: CurePart, step: StepFact): string {
+  const has =
+    part.state === 'none'
+      ? `${partName(cure, part)} has no cure`
+      : `${partName(cure, part)} has ${both(part)}, under the floor of ${ppm(cure.floorPpm)} of the ${cure.basis}`;
+  const t = traitsOf(step.document);
+  const rest =
+    t.heat === 'lethal'
+      ? 'it is an uncured product: cooked through at once, kept and named as fresh.'
+      : t.machine === 'mixer' || t.machine === 'stuffer'
+        ? 'it is UNCURED. Weigh the cure first, or the lead signs that it stays so.'
+        : 'no cold smoke, no low and slow programme, no drying. Cook it through at once, or the lead signs.';
+  return `${stepTitle(step.document)}: ${has}; ${rest}`;
+}
+
+function both(part: CurePart): string {
+  return `${ppm(part.ppmOnMeat)} nitrite on the meat (${ppm(part.ppmOnMix)} on the mix)`;
+}
+
+function ppm(value: number): string {
+  return `${Math.round(value)} ppm`;
+}
+
+/** Whether the mix is worked on without the cure that its recipe has: what every paper of it says. */
+export function isUncured(facts: BatchFacts, cure: BatchCure): boolean {
+  const due = cureSteps(facts);
+  const weighedUp = due.length > 0 && due.every((s) => s.closedAt !== null);
+  return cure.meant && weighedUp && (cure.state === 'none' || cure.state === 'under');
+}
+
+/** Why a batch counts as uncured, for the lead. */
+export function uncuredSentence(cure: BatchCure): string {
+  const part = cure.parts.find((p) => p.state === cure.state);
+  return part === undefined || part.state === 'none'
+    ? 'It is UNCURED: the cure of its recipe is not in it.'
+    : `It is UNCURED: ${both(part)}, under the floor of ${ppm(cure.floorPpm)} of the ${cure.basis}.`;
+}
+
+/** The steps whose door is shut now, with what opens it. */
+export function shutDoors(facts: BatchFacts, shop: ShopFacts): ReadonlyMap<string, Missing> {
+  const { cure } = batchLines(facts, batchMasses(facts), shop);
+  return new Map(
+    facts.steps.flatMap((step) => {
+      const [shut] = cureDoor(facts, step, cure);
+      return shut ? [[step.id, shut] as const] : [];
+    }),
+  );
+}

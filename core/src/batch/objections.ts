@@ -1,0 +1,224 @@
+import { mixture } from '../blend/mixture.js';
+import { brokenSpeciesRules } from '../rules/claims.js';
+import { checkRecipe } from '../recipe/check.js';
+import { numberOf, traitsOf } from '../steps/index.js';
+import type { BatchFacts, LineFact, ShopFacts } from './facts.js';
+import { carried, houseOf, madeLines } from './limits.js';
+import { batchLines } from './lines.js';
+import { batchMasses } from './masses.js';
+import type { LineView } from './view.js';
+
+/** What is wrong with a batch as it is, or as it would be after a command. */
+export interface Objection {
+  /** A stop is mended; what is to be signed needs the lead's reason. */
+  level: 'stop' | 'sign';
+  /** Stable name, under which the lead's reason is kept. */
+  guard: string;
+  /** Which meats, or what, it is about: another of the same guard is another objection. */
+  about: string;
+  /** How far it goes, where it can be more or less. */
+  amount?: number | undefined;
+  sentence: string;
+}
+
+/** Objections that were not there before, or that go further now. */
+export function newObjections(before: readonly Objection[], after: readonly Objection[]): Objection[] {
+  const isOld = (one: Objection) =>
+    before.some(
+      (old) =>
+        old.guard === one.guard && old.about === one.about && (one.amount ?? 0) <= (old.amount ?? 0) + 1e-6,
+    );
+  return after.filter((one) => !isOld(one));
+}
+
+/** Core temperature below which cooking alone is no answer to parasites, °C; common practice. */
+const LOW_CORE_C = 71;
+
+/** A meat of the batch with what is known of the lot it comes from. */
+interface MeatIn {
+  name: string;
+  massKg: number;
+  fatPct: number;
+  species: string;
+  wild: boolean;
+  heat: 'raw' | 'raw smoked' | 'cooked';
+  useBy: string | null;
+  owner: string | null;
+}
+
+/** What meats are judged by: the product that they become, and the day. */
+interface MeatRules {
+  recipe: Pick<BatchFacts['batch']['recipe'], 'state' | 'steps' | 'speciesRules'>;
+  window: { minPct: number; maxPct: number };
+  owner: string | null;
+  /** The calendar day of the shop. */
+  today: string;
+}
+
+/**
+ * Everything that speaks against the meats of a batch, whichever way they came into it: by opening, by
+ * another lot, as a correction, as growth or by a new plan.
+ */
+export function meatObjections(meats: readonly MeatIn[], rules: MeatRules): Objection[] {
+  const { recipe, owner, today } = rules;
+  const found: Objection[] = [];
+  const names = (test: (meat: MeatIn) => boolean) =>
+    [...new Set(meats.filter(test).map((m) => m.name))].join(', ');
+  const strange = names((m) => m.owner !== owner);
+  if (strange)
+    found.push({
+      level: 'stop',
+      guard: 'owner',
+      about: strange,
+      sentence: `${strange} belongs to another owner than this batch.`,
+    });
+  const heated = names((m) => m.heat !== 'raw');
+  if (heated && recipe.state === 'raw') {
+    found.push({
+      level: 'sign',
+      guard: 'cooked',
+      about: heated,
+      sentence: `${heated} was already smoked or cooked and would go into a raw mix. Say why that is right.`,
+    });
+  }
+  const wild = names((m) => m.wild);
+  if (wild && isLowCore(recipe)) {
+    found.push({
+      level: 'sign',
+      guard: 'wild',
+      about: wild,
+      sentence: `${wild} can carry parasites and this product is not cooked through. Name the validated freezing or cooking rule that was followed.`,
+    });
+  }
+  const past = names((m) => m.useBy !== null && m.useBy < today);
+  if (past) {
+    found.push({
+      level: 'sign',
+      guard: 'useBy',
+      about: past,
+      sentence: `${past} is past its use-by date. Put it on hold, or say why it may be used.`,
+    });
+  }
+  const broken = brokenSpeciesRules(
+    recipe.speciesRules,
+    meats.map((m) => ({ species: m.species, massKg: m.massKg })),
+  );
+  if (broken.length > 0) {
+    found.push({
+      level: 'sign',
+      guard: 'species',
+      about: broken.join(' '),
+      sentence: `${broken.join(' ')} Change the blend, or say what the label will say.`,
+    });
+  }
+  return [...found, ...windowObjections(meats, rules)];
+}
+
+function windowObjections(meats: readonly MeatIn[], { window }: MeatRules): Objection[] {
+  const weighed = meats.filter((m) => m.massKg > 0);
+  if (weighed.length === 0) return [];
+  const { fatPct } = mixture(weighed);
+  if (fatPct >= window.minPct - 1e-6 && fatPct <= window.maxPct + 1e-6) return [];
+  return [
+    {
+      level: 'sign',
+      guard: 'window',
+      about: '',
+      amount: Math.max(window.minPct - fatPct, fatPct - window.maxPct),
+      sentence: `The blend is ${fatPct.toFixed(1)} % fat, outside the window of ${window.minPct}–${window.maxPct} %. Ask for a new blend, or say why it may be.`,
+    },
+  ];
+}
+
+/** Dried, smoked raw, or cooked below the temperature that settles it. */
+function isLowCore(recipe: MeatRules['recipe']): boolean {
+  if (recipe.state === 'dried' || recipe.state === 'raw smoked (not cooked)') return true;
+  return recipe.steps.some(
+    (s) => traitsOf(s).heat === 'lethal' && (numberOf(s, 'stopBelowC') ?? 0) < LOW_CORE_C,
+  );
+}
+
+/**
+ * What is wrong with a batch: its meats by the lots they really come from, and its ingredients by the
+ * check of the recipe on the lines as they are made. A command asks it of the batch as it would be.
+ */
+export function objections(facts: BatchFacts, shop: ShopFacts): Objection[] {
+  const masses = batchMasses(facts);
+  const { lines, basis } = batchLines(facts, masses, shop);
+  const { batch } = facts;
+  const rules: MeatRules = {
+    recipe: batch.recipe,
+    window: { minPct: batch.windowMinPct, maxPct: batch.windowMaxPct },
+    owner: batch.owner,
+    today: shop.today,
+  };
+  return [
+    ...meatObjections(meatsIn(facts, lines), rules),
+    ...recipeObjections(facts, lines, basis.massMg, shop),
+    ...allergensGained(facts, lines),
+  ];
+}
+
+function meatsIn(facts: BatchFacts, lines: readonly LineView[]): MeatIn[] {
+  return facts.lines.flatMap((row) => {
+    const line = lines.find((l) => l.id === row.id);
+    const lot = facts.accounts.find((a) => a.id === row.lotAccountId);
+    if (row.kind !== 'meat' || !line || !lot) return [];
+    return [
+      {
+        name: `${row.name} ${row.lotCode}`,
+        massKg: massOf(facts, row, line) / 1e6,
+        fatPct: lot.fatPct ?? 0,
+        species: lot.species ?? '',
+        wild: lot.wild === true,
+        heat: lot.heat ?? 'raw',
+        useBy: lot.useBy,
+        owner: lot.owner,
+      },
+    ];
+  });
+}
+
+/** What is in, or will be: once its step is closed nothing more comes. */
+function massOf(facts: BatchFacts, row: LineFact, line: LineView): number {
+  const closed = facts.steps.some((s) => s.id === row.stepId && s.closedAt !== null);
+  return closed ? line.weighedMg : Math.max(line.weighedMg, line.dueMg);
+}
+
+/** Limits, claims, a second cure and the salt, by the lines as made. */
+function recipeObjections(
+  facts: BatchFacts,
+  lines: readonly LineView[],
+  meatMg: number,
+  shop: ShopFacts,
+): Objection[] {
+  const made = madeLines(facts, lines, meatMg);
+  const { findings } = checkRecipe({
+    name: facts.batch.recipeName,
+    document: { ...facts.batch.recipe, usualMeatMg: meatMg, hotness: [], lines: made },
+    library: carried(made),
+    book: shop.book,
+    house: houseOf(shop),
+  });
+  return findings.flatMap(({ level, guard, sentence }) =>
+    level === 'stop' || level === 'sign' ? [{ level, guard: `recipe-${guard}`, about: '', sentence }] : [],
+  );
+}
+
+/** Allergens that went in, or will, and that the recipe does not have. */
+function allergensGained(facts: BatchFacts, lines: readonly LineView[]): Objection[] {
+  const written = new Set(facts.batch.recipe.lines.flatMap((l) => l.carries?.allergens ?? []));
+  const gained = facts.lines.flatMap((row) => {
+    const line = lines.find((l) => l.id === row.id);
+    if (!row.document || !line || massOf(facts, row, line) <= 0) return [];
+    return (row.document.carries?.allergens ?? [])
+      .filter((allergen) => !written.has(allergen))
+      .map((allergen) => ({ allergen, name: row.name }));
+  });
+  return [...new Set(gained.map((g) => g.allergen))].map((allergen) => ({
+    level: 'sign' as const,
+    guard: `allergen-${allergen}`,
+    about: '',
+    sentence: `The label gains ${allergen.toUpperCase()} by ${gained.find((g) => g.allergen === allergen)?.name}, which the recipe does not have. The lead signs for the label.`,
+  }));
+}

@@ -1,0 +1,215 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import {
+  BOOK_IDS,
+  NITRITE_RULES,
+  batchMasses,
+  fold,
+  objections,
+  newObjections,
+  playEntry,
+  shutDoors,
+  type BatchFacts,
+  type BenchEntry,
+  type MethodStep,
+  type ShopFacts,
+} from '../src/index.js';
+import { A_SHOP, aBatch, afterEntries, ingredientLine } from './a-batch.js';
+
+const step = (key: string, kind: MethodStep['kind']): MethodStep => ({ key, kind }) as MethodStep;
+const METHOD = [
+  step('meats', 'weigh-meat'),
+  step('spice', 'weigh-ingredients'),
+  step('mix', 'mix'),
+  step('stuff', 'stuff'),
+  step('smoke', 'smoke'),
+];
+const CURE = ingredientLine('Cure', 17.5, { role: 'cure', nitritePct: 0.6 });
+const SALT = ingredientLine('Fine salt', 4, { role: 'salt' });
+const weigh = (lineId: string, massMg: number, load = 0): BenchEntry => ({
+  kind: 'weighing',
+  body: { id: `w ${lineId} ${massMg} ${load}`, lineId, massMg, load },
+});
+const close = (stepId: string): BenchEntry => ({ kind: 'close', body: { id: `c ${stepId}`, stepId } });
+
+/** 20 kg of meat weighed in, the ingredients due. */
+const batch = (more: Parameters<typeof aBatch>[1] = {}) =>
+  afterEntries(aBatch(METHOD, { ingredients: [CURE, SALT], ...more }), [
+    weigh('line Lean', 15_000_000),
+    weigh('line Belly', 5_000_000),
+    close('meats'),
+  ]);
+const us: ShopFacts = { ...A_SHOP, book: 'us' };
+const cureOf = (facts: BatchFacts, shop = us) => fold(facts, shop).cure;
+const lineOf = (facts: BatchFacts, name: string, shop = us) =>
+  fold(facts, shop).lines.find((l) => l.name === name)!;
+
+describe('the cure of a batch, as weighed', () => {
+  it('is parts in a million of the meat and of the mix, by the formula of every book', () => {
+    // 350 g of 0.6 % on 20 kg: 350 × 0.006 / 20 000 = 105 ppm; the mix is 20 × 1.0215 kg.
+    const facts = afterEntries(batch(), [weigh('line Cure', 350_000)]);
+    const [part] = cureOf(facts).parts;
+    expect(part!.ppmOnMeat).toBeCloseTo(105, 9);
+    expect(part!.ppmOnMix).toBeCloseTo(105 / 1.0215, 3);
+    expect(cureOf(facts)).toMatchObject({ state: 'cured', limitPpm: 156.25, floorPpm: 100 });
+  });
+
+  it('counts any weight above zero for what it is: under the floor is not cured', () => {
+    const state = (mg: number, shop = us) =>
+      cureOf(afterEntries(batch(), [weigh('line Cure', mg)]), shop).state;
+    expect(cureOf(batch()).state).toBe('none');
+    expect(state(50)).toBe('under');
+    expect(state(320_000)).toBe('under');
+    expect(state(334_000)).toBe('cured');
+    expect(state(520_000)).toBe('cured');
+    expect(state(521_000)).toBe('over');
+    expect(state(334_000, { ...us, nitriteFloorPpm: 120 })).toBe('under');
+  });
+
+  it('adds what cured meat brings, and leaves that much less room', () => {
+    const facts = batch();
+    const cured = (nitritePpm: number): BatchFacts => ({
+      ...facts,
+      accounts: facts.accounts.map((a) => (a.id === facts.lines[0]!.lotAccountId ? { ...a, nitritePpm } : a)),
+    });
+    // 15 kg with 60 ppm bring 0.9 g of nitrite: 45 ppm of the 20 kg.
+    expect(cureOf(cured(60)).parts[0]!.ppmOnMeat).toBeCloseTo(45, 9);
+    const room = lineOf(facts, 'Cure').cure!.maxMg;
+    expect(room - lineOf(cured(60), 'Cure').cure!.maxMg).toBeCloseTo((0.9 / 0.006) * 1000, -1);
+    expect(lineOf(cured(400), 'Cure').cure!.maxMg).toBe(0);
+    expect(lineOf(cured(400), 'Cure').cure!.withinLimit).toBe(false);
+  });
+
+  it('is of each load by itself, and spread over all of them where no load was said', () => {
+    const two = batch({ mixerCapacityKg: 12 });
+    expect(fold(two, us).loads).toBe(2);
+    const states = (...entries: BenchEntry[]) => cureOf(afterEntries(two, entries)).parts.map((p) => p.state);
+    expect(states(weigh('line Cure', 350_000))).toEqual(['cured']);
+    expect(states(weigh('line Cure', 350_000, 1))).toEqual(['over', 'none']);
+    expect(states(weigh('line Cure', 175_000, 1), weigh('line Cure', 175_000, 2))).toEqual([
+      'cured',
+      'cured',
+    ]);
+    expect(states(weigh('line Cure', 175_000, 1), weigh('line Cure', 60_000, 2))).toEqual(['cured', 'under']);
+  });
+
+  it('holds for every book, weight and split: loads sum to the whole, and the room is just up to the limit', () => {
+    fc.assert(
+      fc.property(
+        fc.constantFrom(...BOOK_IDS),
+        fc.integer({ min: 10_000, max: 700_000 }),
+        fc.integer({ min: 0, max: 100 }),
+        (book, mg, part) => {
+          const shop = { ...A_SHOP, book };
+          const first = Math.round((mg * part) / 100);
+          const two = batch({ mixerCapacityKg: 12 });
+          const split = [weigh('line Cure', first, 1), weigh('line Cure', mg - first, 2)].filter(
+            (e) => e.kind === 'weighing' && e.body.massMg > 0,
+          );
+          const parts = cureOf(afterEntries(two, split), shop).parts;
+          const whole = cureOf(afterEntries(two, [weigh('line Cure', mg)]), shop).parts[0]!;
+          expect(parts.reduce((sum, p) => sum + p.ppmOnMeat, 0) / parts.length).toBeCloseTo(
+            whole.ppmOnMeat,
+            6,
+          );
+          const room = lineOf(batch(), 'Cure', shop).cure!.maxMg;
+          const at = (massMg: number) => cureOf(afterEntries(batch(), [weigh('line Cure', massMg)]), shop);
+          expect(at(room).state).not.toBe('over');
+          expect(at(room + 20).state).toBe('over');
+          expect(at(room).parts[0]!.ppm).toBeLessThanOrEqual(NITRITE_RULES[book].limitPpm * (1 + 1e-6));
+        },
+      ),
+      { numRuns: 40 },
+    );
+  });
+});
+
+describe('the door of a step', () => {
+  const weighedUp = (mg: number, shop = us) => {
+    const facts = afterEntries(batch(), [
+      ...(mg > 0 ? [weigh('line Cure', mg)] : []),
+      weigh('line Fine salt', 80_000),
+    ]);
+    return shutDoors(afterEntries(facts, [close('spice')]), shop);
+  };
+
+  it('is open for what is cured, shut where the mix is worked, filled and smoked for what is not', () => {
+    expect([...weighedUp(350_000).keys()]).toEqual([]);
+    expect([...weighedUp(0).keys()]).toEqual(['mix', 'stuff', 'smoke']);
+    expect([...weighedUp(50).keys()]).toEqual(['mix', 'stuff', 'smoke']);
+    expect([...weighedUp(600_000).values()].every((m) => m.final === true)).toBe(true);
+  });
+
+  it('is not asked before the cure is due, nor of a batch that has none', () => {
+    expect(shutDoors(batch(), us).size).toBe(0);
+    const plain = batch({ ingredients: [SALT] });
+    expect(shutDoors(afterEntries(plain, [weigh('line Fine salt', 80_000), close('spice')]), us).size).toBe(
+      0,
+    );
+  });
+
+  it('is opened by the lead’s word at that step only where cure is there for it', () => {
+    const facts = afterEntries(batch(), [weigh('line Fine salt', 80_000), close('spice')]);
+    const signed = (stepId: string): BatchFacts => ({
+      ...facts,
+      marks: [
+        {
+          id: 's',
+          stepId,
+          kind: 'signed',
+          subject: 'uncured',
+          note: 'fresh',
+          value: null,
+          at: A_SHOP.now,
+          person: 'Ines',
+          second: null,
+        },
+      ],
+    });
+    expect([...shutDoors(signed('mix'), us).keys()]).toEqual(['smoke']);
+    expect([...shutDoors(signed('smoke'), us).keys()]).toEqual([]);
+    expect(fold(signed('smoke'), us).uncured).toBe(true);
+  });
+});
+
+describe('what speaks against a batch', () => {
+  const swapped = (facts: BatchFacts, change: Partial<BatchFacts['accounts'][number]>): BatchFacts => ({
+    ...facts,
+    accounts: facts.accounts.map((a) => (a.id === facts.lines[1]!.lotAccountId ? { ...a, ...change } : a)),
+  });
+  const fresh = (change: Parameters<typeof swapped>[1]) => {
+    const facts = batch();
+    return newObjections(objections(facts, us), objections(swapped(facts, change), us)).map((o) => [
+      o.level,
+      o.guard,
+    ]);
+  };
+
+  it('is seen by the lots it really is made of', () => {
+    expect(fresh({})).toEqual([]);
+    expect(fresh({ owner: 'Mrs Sand' })).toEqual([['stop', 'owner']]);
+    expect(fresh({ useBy: '2026-03-15' })).toEqual([['sign', 'useBy']]);
+    expect(fresh({ useBy: '2026-03-16' })).toEqual([]);
+    expect(fresh({ fatPct: 95 })).toEqual([['sign', 'window']]);
+  });
+
+  it('is new when it goes further than before, and old when it goes less far', () => {
+    const far = { level: 'sign' as const, guard: 'window', about: '', amount: 3, sentence: '' };
+    expect(newObjections([far], [{ ...far, amount: 2 }])).toEqual([]);
+    expect(newObjections([far], [{ ...far, amount: 4 }])).toHaveLength(1);
+    expect(newObjections([far], [{ ...far, about: 'beef' }])).toHaveLength(1);
+  });
+});
+
+describe('a weighing for a load', () => {
+  it('is played with its load, and mass is conserved', () => {
+    const facts = playEntry(batch(), weigh('line Cure', 175_000, 2), {
+      person: 'Oda',
+      at: A_SHOP.now,
+      newId: () => 'n',
+    });
+    const { live } = batchMasses(facts);
+    expect(live.find((t) => t.lineId === 'line Cure')).toMatchObject({ load: 2, amount: 175_000 });
+    expect(fold(facts, us).entries.at(-1)).toMatchObject({ load: 2 });
+  });
+});
