@@ -42,7 +42,7 @@ describe('gauges against the books (values from memory – confirm with your aut
     expect(gaugeOf(thin, 'nitrite')?.level).toBe('warn');
     expect(gaugeOf(thin, 'nitrite')?.floor).toBe(100);
     expect(sentences(thin, 'sign').some((s) => s.includes('under the floor'))).toBe(true);
-    const cooked = recipeOf([line('Cure 6.25', 1.5), line('Fine salt', 16)], 'cooked-link');
+    const cooked = recipeOf([line('Cure 6.25', 1.5), line('Fine salt', 16)], 'log');
     expect(sentences(cooked, 'warn').some((s) => s.includes('under the floor'))).toBe(true);
   });
 
