@@ -49,6 +49,8 @@ export const theme = createTheme({
     text: { primary: COLOUR.ink, secondary: COLOUR.faint },
     primary: { main: COLOUR.pine, contrastText: COLOUR.paper },
     secondary: { main: COLOUR.zest, contrastText: COLOUR.ink },
+    // Zest, dark enough to be read as text on paper.
+    error: { main: '#a63a17' },
     divider: COLOUR.edge,
   },
   shape: { borderRadius: 4 },

@@ -1,7 +1,7 @@
 import Box from '@mui/material/Box';
 import { useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
-import { UNCURED, type Missing } from '@zest/core';
+import { UNCURED, traitsOf, type Missing } from '@zest/core';
 import { ROUTES, type BatchView, type StepView } from '@zest/contract';
 import { catchUp } from '../../data/batch-facts.js';
 import { usePerson } from '../../data/session.js';
@@ -10,6 +10,7 @@ import { Triangle } from '../../ui/Trouble.js';
 import { useUnits } from '../../ui/units.js';
 import { Secondary } from './BenchButtons.js';
 import { BenchFrame } from './BenchFrame.js';
+import { forgottenLines } from './more/forgotten-lines.js';
 import { MorePanel } from './more/MorePanel.js';
 import type { Pending } from './pending.js';
 
@@ -27,6 +28,7 @@ export function DoorPanel({ sheet, step, door, pending }: DoorPanelProps) {
   const client = useQueryClient();
   const [signing, setSigning] = useState(false);
   const mayBeSigned = door.final !== true;
+  const canStillGoIn = forgottenLines(sheet).length > 0 && !traitsOf(step.document).set;
   return (
     <BenchFrame
       sheet={sheet}
@@ -49,9 +51,11 @@ export function DoorPanel({ sheet, step, door, pending }: DoorPanelProps) {
         <Box>{units.sentence(door.sentence)}</Box>
       </Box>
       <Box sx={{ fontSize: 24, mt: 3 }}>
-        {mayBeSigned
-          ? 'A line that was forgotten can still be put in: More, then the forgotten line. Nothing is entered here before that, or before the lead has signed.'
-          : 'Nothing is entered here before it is mended.'}
+        {!mayBeSigned
+          ? 'Nothing is entered here before it is mended.'
+          : canStillGoIn
+            ? 'What was forgotten can still be put in: More, then the forgotten line. Nothing is entered here before that, or before the lead has signed.'
+            : 'Nothing is entered here before the lead has signed.'}
       </Box>
       {signing ? (
         <CommandDialog

@@ -1,6 +1,6 @@
 import type { BatchView, LineView } from '@zest/contract';
 
-/** Dry lines whose step was closed without a weight, and that nobody is putting in late already. */
+/** Lines of ingredients whose step was closed without a weight, and that nobody is putting in late already. */
 export function forgottenLines(sheet: BatchView): LineView[] {
   const closed = new Set(sheet.steps.filter((s) => s.state === 'closed').map((s) => s.id));
   return sheet.lines.filter(

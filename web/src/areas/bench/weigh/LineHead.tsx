@@ -2,7 +2,7 @@ import Box from '@mui/material/Box';
 import { scaleSpec, liquidRoom } from '@zest/core';
 import type { BatchView, LineView } from '@zest/contract';
 import { SHORT } from '../../../ui/theme.js';
-import { useUnits } from '../../../ui/units.js';
+import { useUnits, type Units } from '../../../ui/units.js';
 import type { Pour } from './load-band.js';
 
 interface LineHeadProps {
@@ -41,15 +41,25 @@ export function LineHead({ sheet, line, pour, n, m }: LineHeadProps) {
       </Box>
       {line.cure ? (
         <Box sx={{ fontSize: 20, fontWeight: 700 }}>
-          {units.number(line.cure.ppm, 1)} ppm nitrite on {line.cure.basis}, limit{' '}
-          {units.number(line.cure.limitPpm, 1)} ({line.cure.book.toUpperCase()}); never above{' '}
-          {units.mass(line.cure.maxMg)}
+          {units.number(line.cure.ppm, 1)} ppm nitrite on the {line.cure.basis}, limit{' '}
+          {units.number(line.cure.limitPpm, 1)} there ({line.cure.book.toUpperCase()}); never above{' '}
+          {units.mass(Math.floor(line.cure.maxMg / pour.loads))}
+          {pour.loads > 1 ? ' in this load' : ''}
+          {otherBasis(sheet, line.cure, units)}
         </Box>
       ) : null}
       {line.role === 'liquid' ? <LiquidWords sheet={sheet} /> : null}
       {line.note ? <Box sx={{ fontSize: 20 }}>{line.note}</Box> : null}
     </>
   );
+}
+
+/** The same on the other basis: what is on the meat is less on the mix. */
+function otherBasis(sheet: BatchView, cure: NonNullable<LineView['cure']>, units: Units): string {
+  const perMeat = sheet.mixMg / sheet.meatBasis.massMg;
+  return cure.basis === 'mix'
+    ? `; ${units.number(cure.ppm * perMeat, 1)} ppm on the meat`
+    : `; ${units.number(cure.ppm / perMeat, 1)} ppm on the mix`;
 }
 
 /** Every splash counts: what is in of all liquids, and what may still go in. */
