@@ -1,6 +1,14 @@
 import type { TasteState } from '../bench/taste-state.js';
 import { massToken } from '../quantity/tokens.js';
-import { readingKind, readingsOf, traitsOf, type ReadingAsk, type StepLike } from '../steps/index.js';
+import {
+  hoursOf,
+  readingKind,
+  readingsOf,
+  stepTitle,
+  traitsOf,
+  type ReadingAsk,
+  type StepLike,
+} from '../steps/index.js';
 import { loadStates, type LoadReading } from './loads.js';
 import type { Missing } from './view.js';
 
@@ -33,6 +41,8 @@ export interface GateFacts {
   ready?: boolean | undefined;
   /** What the tasting is worth; undefined where it does not matter here. */
   taste?: Pick<TasteState, 'state' | 'sentence'> | undefined;
+  /** Time that must still pass, ms; 0 or absent where none must. */
+  leftMs?: number | undefined;
   /** What the step asks of the cure before anything is entered at it. */
   cure?: readonly Missing[] | undefined;
   /** Metres of casing have been entered; undefined where none is used. */
@@ -54,6 +64,7 @@ export function stepGate(facts: GateFacts): Missing[] {
     ...missingBefore(facts),
     ...(facts.cure ?? []),
     ...missingReady(facts),
+    ...missingTime(facts),
     ...facts.lines.flatMap(missingLine),
     ...missingMass(facts),
     ...missingLoads(facts),
@@ -74,6 +85,19 @@ function missingReady(facts: GateFacts): Missing[] {
   return facts.ready === false
     ? [{ what: 'ready', sentence: 'Nobody has said that the machine is ready and safe.' }]
     : [];
+}
+
+/** Hours are hours: nobody enters them, they pass. */
+function missingTime({ step, leftMs = 0 }: GateFacts): Missing[] {
+  if (leftMs <= 0) return [];
+  const minutes = Math.ceil(leftMs / 60_000);
+  const left = minutes < 60 ? `${minutes} min` : `${Math.floor(minutes / 60)} h ${minutes % 60} min`;
+  return [
+    {
+      what: 'time',
+      sentence: `${stepTitle(step)} takes ${hoursOf(step)} h and has ${left} to go. The lead ends it earlier with a word.`,
+    },
+  ];
 }
 
 function inLoads(facts: GateFacts): boolean {

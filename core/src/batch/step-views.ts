@@ -8,6 +8,7 @@ import {
   asksOf,
   countingAt,
   holdsMass,
+  hoursOf,
   loadsOf,
   readyChecks,
   stepInstruction,
@@ -184,8 +185,17 @@ function fillsNow({ batch, marks }: BatchFacts, step: StepFact, inMg: number): S
   return fillsOf(inMg, capacityKg, countMarks(mine, 'fill'));
 }
 
+/** Time a step must still take, ms: its hours run from when what comes before it was done. */
+function timeLeft({ batch, steps }: BatchFacts, step: StepFact, shop: ShopFacts): number {
+  const takes = hoursOf(step.document);
+  if (takes === undefined) return 0;
+  const before = steps.filter((s) => s.position < step.position).map((s) => s.closedAt ?? batch.openedAt);
+  const begun = Math.max(...[batch.openedAt, ...before].map((at) => Date.parse(at)));
+  return begun + takes * 3_600_000 - Date.parse(shop.now);
+}
+
 /** What the step still needs before it may close. */
-function gateOf({ facts, lines, taste, cure }: StepsInput, at: StepNow, isOpen: boolean): Missing[] {
+function gateOf({ facts, lines, taste, cure, shop }: StepsInput, at: StepNow, isOpen: boolean): Missing[] {
   const { step } = at;
   if (isEmptyStream(facts, step, at.inMg)) return [];
   const traits = traitsOf(step.document);
@@ -200,6 +210,7 @@ function gateOf({ facts, lines, taste, cure }: StepsInput, at: StepNow, isOpen: 
     ...(at.ready.length > 0 ? { ready: marks.some((m) => m.kind === 'ready') } : {}),
     ...(traits.tastes || traits.tastedBefore ? { taste } : {}),
     cure: cureDoor(facts, step, cure),
+    leftMs: isOpen ? timeLeft(facts, step, shop) : 0,
     ...(traits.machine === 'stuffer' && facts.casing
       ? {
           casingUsed: facts.transfers.some((t) => t.stepId === step.id && t.from === facts.casing?.accountId),

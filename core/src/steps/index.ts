@@ -24,6 +24,7 @@ export {
   countingAt,
   expectedYield,
   holdsMass,
+  hoursOf,
   loadsOf,
   numberOf,
   paramsOf,

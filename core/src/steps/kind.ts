@@ -119,6 +119,8 @@ export interface StepKind<N extends string = string, T extends ParamTable = Para
   readings(parameters: ParamsOf<T>, situation: Situation): ReadingAsk[];
   /** Loads or lots it is worked in; one where absent. */
   loads?(parameters: ParamsOf<T>, situation: Situation): number;
+  /** Hours that must pass from its beginning before it closes. */
+  takesHours?(parameters: ParamsOf<T>): number | undefined;
   ready?(parameters: ParamsOf<T>, situation: Situation): ReadyCheck[];
   counting?(parameters: ParamsOf<T>): Counting;
   /** How it is to be done, said beside the instruction. */

@@ -64,6 +64,11 @@ export function loadsOf(step: StepLike, situation: Situation): number {
   return stepKind(step.kind).loads?.(paramsOf(step), situation) ?? 1;
 }
 
+/** Hours that must pass at a step before it closes; undefined where time alone does nothing. */
+export function hoursOf(step: StepLike): number | undefined {
+  return stepKind(step.kind).takesHours?.(paramsOf(step));
+}
+
 /** What must be ready at the machine of a step; nothing where it has none. */
 export function readyChecks(step: StepLike, situation: Situation): ReadyCheck[] {
   return stepKind(step.kind).ready?.(paramsOf(step), situation) ?? [];

@@ -1,6 +1,6 @@
 import { v7 as uuid } from 'uuid';
 import type { BatchView, MassOut, Person, StepView } from '@zest/contract';
-import { readingKind, traitsOf, type ReadingAsk, type ReadingName } from '@zest/core';
+import { hoursOf, readingKind, traitsOf, type ReadingAsk, type ReadingName } from '@zest/core';
 import { closeStep, openBatch, readBatch } from '../batches/index.js';
 import { recordCasing, recordMark, recordMassOut, recordReading, recordWeighing } from '../bench/index.js';
 import type { DemoClock } from './clock.js';
@@ -76,7 +76,7 @@ export class BatchPlayer {
       const step = sheet.steps.find((s) => s.id === stepId);
       if (!step) break;
       await this.#work(sheet, step, options);
-      this.#clock.minutes(3);
+      this.#clock.minutes(3 + (hoursOf(step.document) ?? 0) * 60);
       await closeStep(this.#app, this.#cast.lead, id, stepId, { id: uuid(), version: step.version });
     }
     return id;

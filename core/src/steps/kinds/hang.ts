@@ -21,6 +21,7 @@ export const hang = defineKind({
   losses: [],
   title: () => 'Hang to dry',
   instruction: () => 'Cool, moving air, even humidity; weigh the marked pieces.',
+  takesHours: (p) => p.hours,
   readings: () => [{ kind: 'temperature' }],
   agrees: (p, { title, path }) =>
     p.targetLossPct === undefined

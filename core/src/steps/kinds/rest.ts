@@ -9,5 +9,6 @@ export const rest = defineKind({
   losses: ['drip'],
   title: ({ hours: h }) => (h !== undefined && h >= 10 ? 'Rest overnight' : 'Rest in the cold'),
   instruction: () => 'Covered, in the cold, so that the cure can work.',
+  takesHours: (p) => p.hours,
   readings: (p) => [{ kind: 'temperature', aboveC: p.stopAboveC }],
 });

@@ -1,0 +1,69 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { fold, hoursOf, type BatchFacts, type MethodStep } from '../src/index.js';
+import { A_SHOP, aBatch, afterEntries } from './a-batch.js';
+
+const step = (key: string, kind: MethodStep['kind'], more: object = {}): MethodStep =>
+  ({ key, kind, ...more }) as MethodStep;
+
+/** Meat that is put to rest at eight in the morning. */
+function resting(kind: 'rest' | 'hang', hours: number | undefined): BatchFacts {
+  const facts = aBatch([
+    step('meats', 'weigh-meat'),
+    step('mix', 'mix'),
+    step('wait', kind, hours === undefined ? {} : { hours, targetLossPct: 30 }),
+    step('pack', 'pack'),
+  ]);
+  const filled = afterEntries(facts, [
+    { kind: 'weighing', body: { id: 'a', lineId: 'line Lean', massMg: 15_000_000 } },
+    { kind: 'weighing', body: { id: 'b', lineId: 'line Belly', massMg: 5_000_000 } },
+    { kind: 'close', body: { id: 'c', stepId: 'meats' } },
+    { kind: 'out', body: { id: 'd', stepId: 'mix', to: 'next', massMg: 20_000_000 } },
+    { kind: 'close', body: { id: 'e', stepId: 'mix' } },
+  ]);
+  return {
+    ...filled,
+    steps: filled.steps.map((s) => (s.closedAt ? { ...s, closedAt: '2026-03-16T08:00:00.000Z' } : s)),
+  };
+}
+
+/** What the step is still waiting for, so many minutes after eight. */
+function waitsFor(facts: BatchFacts, minutes: number): string | undefined {
+  const now = new Date(Date.parse('2026-03-16T08:00:00.000Z') + minutes * 60_000).toISOString();
+  const here = fold(facts, { ...A_SHOP, now }).steps.find((s) => s.id === 'wait')!;
+  return here.missing.find((m) => m.what === 'time')?.sentence;
+}
+
+describe('hours that must pass', () => {
+  it('are not entered: a rest of twelve hours is not over in seconds', () => {
+    const rest = resting('rest', 12);
+    expect(waitsFor(rest, 0)).toBe(
+      'Rest overnight takes 12 h and has 12 h 0 min to go. The lead ends it earlier with a word.',
+    );
+    expect(waitsFor(rest, 11 * 60 + 20)).toContain('has 40 min to go');
+    expect(waitsFor(rest, 12 * 60 - 1)).toContain('has 1 min to go');
+    expect(waitsFor(rest, 12 * 60)).toBeUndefined();
+  });
+
+  it('nor is a hang of fourteen days', () => {
+    const hang = resting('hang', 14 * 24);
+    expect(waitsFor(hang, 13 * 24 * 60)).toContain('has 24 h 0 min to go');
+    expect(waitsFor(hang, 14 * 24 * 60)).toBeUndefined();
+  });
+
+  it('are asked of nothing that names none, and of no step whose turn has not come', () => {
+    expect(waitsFor(resting('rest', undefined), 0)).toBeUndefined();
+    expect(hoursOf(step('mix', 'mix', { minutes: 9 }))).toBeUndefined();
+    const early = aBatch([step('meats', 'weigh-meat'), step('wait', 'rest', { hours: 12 })]);
+    expect(waitsFor(early, 0)).toBeUndefined();
+  });
+
+  it('run from the end of what comes before, for any hours and at any minute', () => {
+    fc.assert(
+      fc.property(fc.integer({ min: 1, max: 800 }), fc.integer({ min: 0, max: 60_000 }), (hours, minutes) => {
+        expect(waitsFor(resting('rest', hours), minutes) === undefined).toBe(minutes >= hours * 60);
+      }),
+      { numRuns: 60 },
+    );
+  });
+});
