@@ -268,15 +268,21 @@ test('another lot by its scanned code, a substitute by its factor, a splash that
   await page.reload();
   const meat = (await sheet(page, id)).lines.find((l) => l.kind === 'meat')!;
   const lots = (await (await page.request.get(`/api/v1/batches/${id}/lots`)).json()) as BenchLot[];
-  const other = lots.find((l) => l.kind === 'trim' && l.lotId !== meat.lotId && (l.freeMg ?? 0) > 3e6)!;
+  const was = lots.find((l) => l.lotId === meat.lotId)!;
+  const off = (l: BenchLot) => Math.abs((l.fatPct ?? 0) - (was.fatPct ?? 0));
+  const inBatch = (await sheet(page, id)).lines.map((l) => l.lotId);
+  const [other] = lots
+    .filter((l) => l.species === was.species && l.heat === 'raw' && (l.freeMg ?? 0) > 3e6)
+    .filter((l) => !inBatch.includes(l.lotId))
+    .sort((a, b) => off(a) - off(b));
   await page.getByRole('button', { name: 'More', exact: true }).click();
   await page.getByRole('button', { name: /^Another lot/ }).click();
   await expect(page.getByRole('group', { name: 'Lots' })).toBeVisible();
   await page.evaluate((code) => {
     for (const key of code) window.dispatchEvent(new KeyboardEvent('keydown', { key, bubbles: true }));
-  }, other.code);
+  }, other!.code);
   await expect
-    .poll(async () => (await sheet(page, id)).lines.some((l) => l.lotCode === other.code))
+    .poll(async () => (await sheet(page, id)).lines.some((l) => l.lotCode === other!.code))
     .toBe(true);
   await broughtTo(page, id, 'weigh-ingredients');
   await page.reload();

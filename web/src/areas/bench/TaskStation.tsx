@@ -94,7 +94,8 @@ export function TaskStation({ sheet, step, pending }: TaskStationProps) {
     actions,
     header: body,
     footer: strip,
-    onDone: () => setChosenId(undefined),
+    // Whoever has gone on to another task meanwhile stays there.
+    onDone: () => setChosenId((now) => (now === task?.id ? undefined : now)),
   };
   if (!task) {
     return (
