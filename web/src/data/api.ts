@@ -72,7 +72,8 @@ async function send(url: string, method: string, body: unknown): Promise<Respons
       headers: body === undefined ? {} : { 'Content-Type': 'application/json' },
       ...(body === undefined ? {} : { body: JSON.stringify(body) }),
     });
-    learnTime(response.headers.get('date'));
+    // Without network a question is answered from what the device kept, with the hour of then.
+    if (method !== 'GET') learnTime(response.headers.get('date'));
     return response;
   } catch {
     throw new NotReached('The server cannot be reached. Nothing is lost; it can be sent again.');
