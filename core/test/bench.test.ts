@@ -206,6 +206,34 @@ describe('the gate of a step', () => {
     ).toBe('cure');
   });
 
+  it('lets no acceptance pass a lot that is held, nor a mix of which every load was put aside', () => {
+    const line = {
+      name: 'Lean',
+      required: true,
+      weighedMg: 5_400_000,
+      lowMg: 4_950_000,
+      highMg: 5_050_000,
+      accepted: true,
+    };
+    const weighing = { key: 'meats', kind: 'weigh-meat' } as const;
+    expect(at(weighing, { lines: [line] })).toEqual([]);
+    expect(at(weighing, { lines: [{ ...line, lotHeld: true }] })).toEqual([
+      {
+        what: 'line:Lean',
+        sentence: 'The lot of Lean is on hold: the lead releases it, or another lot is taken.',
+      },
+    ]);
+    const passed = { inMg: 20, outMg: 20, loads: 2, ready: true };
+    expect(at(mix, { ...passed, skippedLoads: [1, 2] }).map((m) => m.sentence)).toContain(
+      'Every load was put aside: nothing was mixed.',
+    );
+  });
+
+  it('says what a step asks of the cure first, and keeps whether anybody can sign for it', () => {
+    const cure = [{ what: 'cure-limit', sentence: 'Above.', final: true as const, door: true as const }];
+    expect(at(stuff, { inMg: 10, outMg: 9, cure })[0]).toEqual(cure[0]);
+  });
+
   it('waits for a step upstream that more may yet come from', () => {
     expect(at(stuff, { inMg: 10, outMg: 9, stillOpen: ['Mix'] })).toEqual([
       { what: 'earlier', sentence: 'Mix is still open: more may come from it. Close it first.' },

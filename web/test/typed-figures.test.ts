@@ -1,0 +1,76 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { ROUTES } from '@zest/contract';
+import { contractResolver, faultsOf, isNeeded, pathOf } from '../src/ui/command/resolver.js';
+import { readLength, readMass, readNumberField, readTemperature } from '../src/ui/read-fields.js';
+
+describe('a figure as it is typed', () => {
+  it('is a weight in whole milligrams, in kilograms or grams where no unit is given', () => {
+    expect(readMass('12.5', null)).toEqual({ mg: 12_500_000 });
+    expect(readMass('12,5', 'comma')).toEqual({ mg: 12_500_000 });
+    expect(readMass('12.5', null, 'g')).toEqual({ mg: 12_500 });
+    expect(readMass('2 lb', null)).toEqual({ mg: 907_185 });
+    expect(readMass('some', null).error).toBeTruthy();
+    expect(readMass('3 m', null).mg).toBeUndefined();
+  });
+
+  it('is a length of casing in whole millimetres, in metres where no unit is given', () => {
+    expect(readLength('34', null)).toEqual({ mm: 34_000 });
+    expect(readLength('91.5 m', null)).toEqual({ mm: 91_500 });
+    expect(readLength('100 ft', null)).toEqual({ mm: 30_480 });
+    expect(readLength('2 kg', null).mm).toBeUndefined();
+  });
+
+  it('is a temperature in °C, also where it is typed in °F', () => {
+    expect(readTemperature('3', null)).toEqual({ tempC: 3 });
+    expect(readTemperature('-18 C', null)).toEqual({ tempC: -18 });
+    expect(readTemperature('41 F', null).tempC).toBeCloseTo(5, 9);
+    expect(readTemperature('cold', null).error).toBeTruthy();
+  });
+
+  it('comes back as it was, whatever number it is', () => {
+    fc.assert(
+      fc.property(fc.integer({ min: 1, max: 90_000_000 }), (mg) => {
+        expect(readMass(`${mg / 1000} g`, null).mg).toBe(mg);
+      }),
+    );
+    fc.assert(
+      fc.property(fc.integer({ min: 0, max: 10_000 }), (n) => {
+        expect(readNumberField(String(n / 100), null).value).toBeCloseTo(n / 100, 9);
+        expect(readNumberField(String(n / 100).replace('.', ','), 'comma').value).toBeCloseTo(n / 100, 9);
+      }),
+    );
+  });
+});
+
+describe('what the contract says against a form', () => {
+  const { body } = ROUTES.sellLot;
+
+  it('stands at the paths of its fields, in the contract’s words', () => {
+    expect(faultsOf(body, {}).map((f) => [f.path, f.message])).toEqual([
+      ['customer', 'This is needed.'],
+      ['massMg', 'This is needed.'],
+      ['priceMinorPerKg', 'This is needed.'],
+    ]);
+    const wrong = { customer: 'Mr Reed', massMg: -5, priceMinorPerKg: 400 };
+    expect(faultsOf(body, wrong)).toEqual([{ path: 'massMg', message: 'A weight must be above 0.' }]);
+    expect(faultsOf(body, { ...wrong, massMg: 5 })).toEqual([]);
+  });
+
+  it('knows what is needed, in rows too, and nothing of what may be left out', () => {
+    expect(isNeeded(body, 'massMg')).toBe(true);
+    expect(isNeeded(body, 'nothing')).toBe(false);
+    expect(isNeeded(ROUTES.receiveGoods.body, 'useBy')).toBe(false);
+    expect(pathOf('parts.0.massMg')).toBe('parts[0].massMg');
+    expect(pathOf('signed.allergen-milk')).toBe('signed.allergen-milk');
+  });
+
+  it('is handed to the form by field, and nothing is left out of what may be sent', async () => {
+    const resolve = contractResolver(body, (typed: object) => typed);
+    const options = { fields: {}, shouldUseNativeValidation: false };
+    const refused = await resolve({ customer: 'Mr Reed' }, undefined, options);
+    expect(Object.keys(refused.errors)).toEqual(['massMg', 'priceMinorPerKg']);
+    const typed = { customer: 'Mr Reed', massMg: 1000, priceMinorPerKg: 0 };
+    expect(await resolve(typed, undefined, options)).toEqual({ values: typed, errors: {} });
+  });
+});
