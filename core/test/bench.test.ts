@@ -224,7 +224,8 @@ describe('the gate of a step', () => {
       },
     ]);
     const passed = { inMg: 20, outMg: 20, loads: 2, ready: true };
-    expect(at(mix, { ...passed, skippedLoads: [1, 2] }).map((m) => m.sentence)).toContain(
+    const mixing = { key: 'k', kind: 'mix', minMinutes: 4 } as const;
+    expect(at(mixing, { ...passed, skippedLoads: [1, 2] }).map((m) => m.sentence)).toContain(
       'Every load was put aside: nothing was mixed.',
     );
   });
