@@ -13,6 +13,8 @@ const resolve = {
 
 export default defineConfig({
   test: {
+    // Most tests wait for a database or a drawing; two of them share two cores well.
+    maxWorkers: 2,
     coverage: {
       provider: 'v8',
       include: ['core/src/**', 'contract/src/**', 'server/src/**', 'web/src/**'],

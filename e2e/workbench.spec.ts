@@ -1,6 +1,6 @@
 import { expect, test, type Browser, type Page } from '@playwright/test';
 import { readingKind, traitsOf } from '@zest/core';
-import type { BatchView, BenchLot, Recipe, LineView, TrimLot } from '@zest/contract';
+import type { BatchView, LineView, Recipe, TrimLot } from '@zest/contract';
 import { closeStep, expectAccessible, playScale, ready, record, sheet, signIn, typeKeys } from './hands.js';
 
 const uuid = () => crypto.randomUUID();
@@ -263,26 +263,33 @@ test('cure that was forgotten: the lead signs, no smoke follows, and it goes in 
 test('another lot by its scanned code, a substitute by its factor, a splash that nobody wrote, and a label', async ({
   browser,
 }) => {
-  const { page, id } = await takenUp(browser, 'Bram');
+  const { page, id } = await takenUp(browser, 'Ines');
   await broughtTo(page, id, 'weigh-meat');
   await page.reload();
-  const meat = (await sheet(page, id)).lines.find((l) => l.kind === 'meat')!;
-  const lots = (await (await page.request.get(`/api/v1/batches/${id}/lots`)).json()) as BenchLot[];
-  const was = lots.find((l) => l.lotId === meat.lotId)!;
-  const off = (l: BenchLot) => Math.abs((l.fatPct ?? 0) - (was.fatPct ?? 0));
-  const inBatch = (await sheet(page, id)).lines.map((l) => l.lotId);
-  const [other] = lots
-    .filter((l) => l.species === was.species && l.heat === 'raw' && (l.freeMg ?? 0) > 3e6)
-    .filter((l) => !inBatch.includes(l.lotId))
-    .sort((a, b) => off(a) - off(b));
+  const now = await sheet(page, id);
+  const stock = (await (await page.request.get('/api/v1/lots')).json()) as TrimLot[];
+  const other = stock.find(
+    (l) =>
+      l.species === 'pork' &&
+      l.fatPct > 30 &&
+      l.state !== 'frozen' &&
+      l.status === 'available' &&
+      !l.owner &&
+      l.freeMg > 3e6 &&
+      l.outMinutes < 30 &&
+      !now.lines.some((line) => line.lotId === l.id),
+  )!;
   await page.getByRole('button', { name: 'More', exact: true }).click();
   await page.getByRole('button', { name: /^Another lot/ }).click();
   await expect(page.getByRole('group', { name: 'Lots' })).toBeVisible();
   await page.evaluate((code) => {
     for (const key of code) window.dispatchEvent(new KeyboardEvent('keydown', { key, bubbles: true }));
-  }, other!.code);
+  }, other.code);
+  await expect(page.getByText(/outside the window of/)).toBeVisible();
+  await page.getByLabel('Your reason, kept on record').fill('fatter on purpose');
+  await page.getByRole('button', { name: 'Sign and do it' }).click();
   await expect
-    .poll(async () => (await sheet(page, id)).lines.some((l) => l.lotCode === other!.code))
+    .poll(async () => (await sheet(page, id)).lines.some((l) => l.lotCode === other.code))
     .toBe(true);
   await broughtTo(page, id, 'weigh-ingredients');
   await page.reload();

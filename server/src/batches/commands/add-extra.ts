@@ -26,6 +26,7 @@ export async function addExtra(
     const step = view().steps.find((s) => s.id === body.stepId);
     if (step?.state !== 'open') throw conflict('not-open', 'This step cannot be worked at now; look again.');
     const place = mustHavePlace(facts);
+    const into = facts.steps.find((s) => s.placeAccountId === place);
     const ingredient = await mustFindIngredient(tx, body.ingredientId);
     if (ingredient.role === 'cure' || ingredient.contents.nitritePct > 0) {
       throw invalid([
@@ -55,7 +56,7 @@ export async function addExtra(
         role: ingredient.role,
         dose: { gPerKgMeat: 0 },
         required: false,
-        entersAt: step.key,
+        entersAt: into?.document.key ?? step.key,
         ...snapshot(ingredient),
         note: `not written; ${body.reason}`.slice(0, 300),
       },
