@@ -11,34 +11,11 @@ import {
   shutDoors,
   type BatchFacts,
   type BenchEntry,
-  type MethodStep,
   type ShopFacts,
 } from '../src/index.js';
-import { A_SHOP, aBatch, afterEntries, ingredientLine } from './a-batch.js';
+import { A_SHOP, afterEntries } from './a-batch.js';
+import { SALT, close, meatIn as batch, weigh } from './a-cured-batch.js';
 
-const step = (key: string, kind: MethodStep['kind']): MethodStep => ({ key, kind }) as MethodStep;
-const METHOD = [
-  step('meats', 'weigh-meat'),
-  step('spice', 'weigh-ingredients'),
-  step('mix', 'mix'),
-  step('stuff', 'stuff'),
-  step('smoke', 'smoke'),
-];
-const CURE = ingredientLine('Cure', 17.5, { role: 'cure', nitritePct: 0.6 });
-const SALT = ingredientLine('Fine salt', 4, { role: 'salt' });
-const weigh = (lineId: string, massMg: number, load = 0): BenchEntry => ({
-  kind: 'weighing',
-  body: { id: `w ${lineId} ${massMg} ${load}`, lineId, massMg, load },
-});
-const close = (stepId: string): BenchEntry => ({ kind: 'close', body: { id: `c ${stepId}`, stepId } });
-
-/** 20 kg of meat weighed in, the ingredients due. */
-const batch = (more: Parameters<typeof aBatch>[1] = {}) =>
-  afterEntries(aBatch(METHOD, { ingredients: [CURE, SALT], ...more }), [
-    weigh('line Lean', 15_000_000),
-    weigh('line Belly', 5_000_000),
-    close('meats'),
-  ]);
 const us: ShopFacts = { ...A_SHOP, book: 'us' };
 const cureOf = (facts: BatchFacts, shop = us) => fold(facts, shop).cure;
 const lineOf = (facts: BatchFacts, name: string, shop = us) =>

@@ -2,9 +2,10 @@
 import 'fake-indexeddb/auto';
 import { cleanup, fireEvent, screen, waitFor, within } from '@testing-library/react';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
-import { fold, type BatchFacts, type BenchEntry, type MethodStep } from '@zest/core';
+import { fold, type BatchFacts } from '@zest/core';
 import type { BenchLot } from '@zest/contract';
-import { A_SHOP, aBatch, afterEntries, ingredientLine } from '../../core/test/a-batch.js';
+import { A_SHOP, aBatch, afterEntries } from '../../core/test/a-batch.js';
+import { CURE, METHOD, SALT, close, meatIn as start, weigh } from '../../core/test/a-cured-batch.js';
 import { DoorPanel } from '../src/areas/bench/DoorPanel.js';
 import { OverPourPanel } from '../src/areas/bench/OverPourPanel.js';
 import { AnotherLot } from '../src/areas/bench/more/AnotherLot.js';
@@ -19,27 +20,6 @@ import { INES, ODA, onScreen } from './on-screen.js';
 import { refusal, standInServer } from './sent.js';
 import { ID } from './some-lots.js';
 
-const step = (key: string, kind: MethodStep['kind']): MethodStep => ({ key, kind }) as MethodStep;
-const METHOD = [
-  step('meats', 'weigh-meat'),
-  step('spice', 'weigh-ingredients'),
-  step('mix', 'mix'),
-  step('stuff', 'stuff'),
-  step('smoke', 'smoke'),
-];
-const CURE = ingredientLine('Cure', 17.5, { role: 'cure', nitritePct: 0.6 });
-const SALT = ingredientLine('Fine salt', 4, { role: 'salt' });
-const weigh = (lineId: string, massMg: number, load = 0): BenchEntry => ({
-  kind: 'weighing',
-  body: { id: `w ${lineId} ${massMg} ${load}`, lineId, massMg, load },
-});
-const close = (stepId: string): BenchEntry => ({ kind: 'close', body: { id: `c ${stepId}`, stepId } });
-const start = (more: Parameters<typeof aBatch>[1] = {}) =>
-  afterEntries(aBatch(METHOD, { ingredients: [CURE, SALT], ...more }), [
-    weigh('line Lean', 15_000_000),
-    weigh('line Belly', 5_000_000),
-    close('meats'),
-  ]);
 const us = { ...A_SHOP, book: 'us' as const };
 const seen = (facts: BatchFacts) => fold(facts, us);
 

@@ -14,7 +14,8 @@ export const UNCURED = 'uncured';
  * the lead does, once for the working of the mix and again for each step that cure is there for.
  */
 export function cureDoor(facts: BatchFacts, step: StepFact, cure: BatchCure): Missing[] {
-  if (!cure.meant || step.closedAt !== null || !asksCure(step) || !isWeighedUp(facts, step)) return [];
+  if (!cure.meant || step.closedAt !== null || !isWeighedUp(facts, step)) return [];
+  if (!works(step) && !keptByCure(step)) return [];
   const wrong = cure.parts.filter((p) => p.state !== 'cured');
   const over = wrong.find((p) => p.state === 'over');
   if (over) return [{ what: 'cure-limit', sentence: overSentence(cure, over), final: true, door: true }];
@@ -23,10 +24,16 @@ export function cureDoor(facts: BatchFacts, step: StepFact, cure: BatchCure): Mi
   return [{ what: 'cure', sentence: sentenceOf(cure, worst, step), door: true }];
 }
 
-function asksCure({ document }: StepFact): boolean {
+/** The mix is worked or filled here. */
+function works({ document }: StepFact): boolean {
+  const { machine } = traitsOf(document);
+  return machine === 'mixer' || machine === 'cutter' || machine === 'stuffer';
+}
+
+/** What cure is there for: warm, smoked, dried or cooked. */
+function keptByCure({ document }: StepFact): boolean {
   const t = traitsOf(document);
-  const works = t.machine === 'mixer' || t.machine === 'cutter' || t.machine === 'stuffer';
-  return works || t.needsCure === true || t.heat !== undefined || t.dries === true;
+  return t.needsCure === true || t.heat !== undefined || t.dries === true;
 }
 
 /** Every step at which cure is due before this one is closed: what is not in by now is not in it. */
@@ -44,8 +51,7 @@ function isSigned(facts: BatchFacts, step: StepFact): boolean {
   const { marks } = facts;
   const signed = marks.filter((m) => m.kind === 'signed' && m.subject === UNCURED);
   if (signed.some((m) => m.stepId === step.id)) return true;
-  const t = traitsOf(step.document);
-  if (t.needsCure === true || t.heat !== undefined || t.dries === true) return false;
+  if (keptByCure(step)) return false;
   return signed.length > 0 || cureSteps(facts).some((s) => s.overrideReason !== null);
 }
 
@@ -62,11 +68,10 @@ function sentenceOf(cure: BatchCure, part: CurePart, step: StepFact): string {
     part.state === 'none'
       ? `${partName(cure, part)} has no cure`
       : `${partName(cure, part)} has ${both(part)}, under the floor of ${ppm(cure.floorPpm)} of the ${cure.basis}`;
-  const t = traitsOf(step.document);
   const rest =
-    t.heat === 'lethal'
+    traitsOf(step.document).heat === 'lethal'
       ? 'it is an uncured product: cooked through at once, kept and named as fresh.'
-      : t.machine === 'mixer' || t.machine === 'stuffer'
+      : works(step)
         ? 'it is UNCURED. Weigh the cure first, or the lead signs that it stays so.'
         : 'no cold smoke, no low and slow programme, no drying. Cook it through at once, or the lead signs.';
   return `${stepTitle(step.document)}: ${has}; ${rest}`;
