@@ -25,7 +25,13 @@ export function quiet(
     child.once('error', (error) => reject(new Failure(`${what} failed: ${error.message}`)));
     child.once('exit', (code) => {
       if (code === 0) resolve(output);
-      else reject(new Failure(`${what} failed:\n${output.split('\n').slice(-15).join('\n')}`));
+      else reject(new Failure(`${what} failed:\n${headAndTail(output)}`));
     });
   });
+}
+
+/** What a failed program said first, which is mostly why, and last. */
+function headAndTail(output: string): string {
+  const lines = output.split('\n');
+  return lines.length <= 30 ? lines.join('\n') : [...lines.slice(0, 15), '…', ...lines.slice(-15)].join('\n');
 }

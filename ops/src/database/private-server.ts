@@ -1,6 +1,6 @@
 import { spawn, type ChildProcess } from 'node:child_process';
 import { createHash, randomBytes } from 'node:crypto';
-import { chmod, chown, mkdir, readFile, rm, stat, writeFile } from 'node:fs/promises';
+import { chmod, chown, mkdir, readFile, rename, rm, rmdir, stat, writeFile } from 'node:fs/promises';
 import os from 'node:os';
 import path from 'node:path';
 import mysql from 'mysql2/promise';
@@ -43,8 +43,7 @@ export async function startPrivateServer(folder: string, wantedPort?: number): P
   await mkdir(folder, { recursive: true, mode: 0o755 });
   const place = await choosePlace(folder);
   const secrets = await readSecrets(folder);
-  const fresh = !(await exists(path.join(place.data, 'mysql')));
-  if (fresh) await initialise(place);
+  if (!(await exists(path.join(place.data, 'mysql')))) await initialise(place);
   await endLeftover(place);
   const port = wantedPort ?? (await freePorts());
   const initFile = path.join(place.run, 'init.sql');
@@ -53,6 +52,7 @@ export async function startPrivateServer(folder: string, wantedPort?: number): P
   const args = [
     '--no-defaults',
     `--datadir=${place.data}`,
+    `--tmpdir=${place.temporary}`,
     `--socket=${place.socket}`,
     `--pid-file=${path.join(place.run, 'mariadb.pid')}`,
     `--port=${port}`,
@@ -99,6 +99,8 @@ export async function startPrivateServer(folder: string, wantedPort?: number): P
 interface Place {
   data: string;
   run: string;
+  /** Of this server alone: each server clears the temporary tables of others from a folder they share. */
+  temporary: string;
   socket: string;
   user: { name: string; uid: number; gid: number } | undefined;
 }
@@ -113,14 +115,15 @@ async function choosePlace(folder: string): Promise<Place> {
   const base = user && !(await reachable(folder)) ? `/var/lib/zest-tally-${key}` : folder;
   const data = path.join(base, 'mariadb');
   const run = path.join(base, 'run');
-  for (const dir of [base, data, run]) {
+  const temporary = path.join(run, 'tmp');
+  for (const dir of [base, data, run, temporary]) {
     await mkdir(dir, { recursive: true });
     if (user && dir !== folder) await chown(dir, user.uid, user.gid);
   }
   await chmod(run, 0o750);
   const near = path.join(run, 'db.sock');
   const socket = near.length < 100 ? near : path.join(os.tmpdir(), `zest-${key}.sock`);
-  return { data, run, socket, user };
+  return { data, run, temporary, socket, user };
 }
 
 /** Whether every folder above may be entered by anybody. */
@@ -156,20 +159,30 @@ async function isOurs(pid: number, place: Place): Promise<boolean> {
   return command.split('\0').includes(`--datadir=${place.data}`);
 }
 
+/** The system tables are made beside their place and moved there whole: half of them would start no more. */
 async function initialise(place: Place): Promise<void> {
   const program = await findProgram('mariadb-install-db');
   if (!program) throw new Failure('mariadb-install-db is missing; reinstall mariadb-server.');
+  const making = `${place.data}.making`;
+  await rm(making, { recursive: true, force: true });
+  await mkdir(making);
+  if (place.user) await chown(making, place.user.uid, place.user.gid);
   await quiet(
     program,
     [
       '--no-defaults',
-      `--datadir=${place.data}`,
+      `--datadir=${making}`,
+      `--tmpdir=${place.temporary}`,
       '--auth-root-authentication-method=socket',
       '--skip-test-db',
       ...(place.user ? [`--user=${place.user.name}`] : []),
     ],
     'Making the database',
   );
+  await rmdir(place.data).catch(() => {
+    throw new Failure(`${place.data} holds files but no database; move them elsewhere, then start again.`);
+  });
+  await rename(making, place.data);
 }
 
 function accountsSql(secrets: Secrets): string {
