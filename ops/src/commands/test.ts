@@ -34,50 +34,41 @@ export async function test(): Promise<number> {
   const folder = await tempFolder('test');
   const env = { ...process.env, FORCE_COLOR: '0' };
   try {
-    const unitReport = path.join(folder, 'unit.json');
-    const unitCode = await run(
-      'npx',
-      [
-        '--no-install',
-        'vitest',
-        'run',
-        '--reporter=default',
-        '--reporter=json',
-        `--outputFile.json=${unitReport}`,
-      ],
-      { cwd: ROOT, env },
-    );
-    const unit = await readVitest(unitReport, unitCode);
-    const parts = await Promise.all(
-      (await browserParts()).map(async (files, i) => {
-        const report = path.join(folder, `browser-${i}.json`);
-        const code = await run(
-          'npx',
-          [
-            '--no-install',
-            'playwright',
-            'test',
-            '--config',
-            'e2e/playwright.config.ts',
-            '--output',
-            path.join(folder, `results-${i}`),
-            ...files,
-          ],
-          { cwd: ROOT, env: { ...env, ...paceOf(files), PLAYWRIGHT_JSON_OUTPUT_NAME: report } },
-        );
-        return readPlaywright(report, code);
-      }),
-    );
-    const browser = parts.reduce((sum, p) => ({
-      passed: sum.passed + p.passed,
-      failed: sum.failed + p.failed,
-    }));
-    const failed = unit.failed + browser.failed;
-    say(`${unit.passed + browser.passed} passed, ${failed} failed`);
+    // Each part waits a good deal, for a database, a page or a scale that settles: side by side they fill the cores.
+    const parts = await Promise.all([
+      unitTests(folder, env),
+      ...(await browserParts()).map((files, i) => browserTests(files, String(i), folder, env)),
+    ]);
+    const passed = parts.reduce((sum, p) => sum + p.passed, 0);
+    const failed = parts.reduce((sum, p) => sum + p.failed, 0);
+    say(`${passed} passed, ${failed} failed`);
     return failed === 0 ? 0 : 1;
   } finally {
     await rm(folder, { recursive: true, force: true });
   }
+}
+
+async function unitTests(folder: string, env: NodeJS.ProcessEnv): Promise<Tally> {
+  const report = path.join(folder, 'unit.json');
+  const args = ['vitest', 'run', '--reporter=default', '--reporter=json', `--outputFile.json=${report}`];
+  const code = await run('npx', ['--no-install', ...args], { cwd: ROOT, env });
+  return readVitest(report, code);
+}
+
+async function browserTests(
+  files: readonly string[],
+  part: string,
+  folder: string,
+  env: NodeJS.ProcessEnv,
+): Promise<Tally> {
+  const report = path.join(folder, `browser-${part}.json`);
+  const output = path.join(folder, `results-${part}`);
+  const args = ['playwright', 'test', '--config', 'e2e/playwright.config.ts', '--output', output, ...files];
+  const code = await run('npx', ['--no-install', ...args], {
+    cwd: ROOT,
+    env: { ...env, ...paceOf(files), PLAYWRIGHT_JSON_OUTPUT_NAME: report },
+  });
+  return readPlaywright(report, code);
 }
 
 async function readVitest(file: string, code: number): Promise<Tally> {

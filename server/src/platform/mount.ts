@@ -19,7 +19,7 @@ export type Handler<R extends Route, C> = (call: C) => Promise<z.input<R['respon
 /** Serves a route that needs no sign-in. */
 export function mountOpen<R extends Route>(router: Router, route: R, handler: Handler<R, Call<R>>): void {
   on(router, route, async (request, response) => {
-    response.json(route.response.parse(await handler(readCall(route, request))));
+    answer(route, response, await handler(readCall(route, request)));
   });
 }
 
@@ -27,8 +27,15 @@ export function mountOpen<R extends Route>(router: Router, route: R, handler: Ha
 export function mount<R extends Route>(router: Router, route: R, handler: Handler<R, SignedCall<R>>): void {
   on(router, route, async (request, response) => {
     const person = admitted(route, request);
-    response.json(route.response.parse(await handler({ ...readCall(route, request), person })));
+    answer(route, response, await handler({ ...readCall(route, request), person }));
   });
+}
+
+/** Only what is read can be asked for again by its tag; of a command's answer none is worked out. */
+function answer<R extends Route>(route: R, response: Response, body: z.input<R['response']>): void {
+  const checked = route.response.parse(body);
+  if (route.method === 'GET') response.json(checked);
+  else response.setHeader('Content-Type', 'application/json; charset=utf-8').end(JSON.stringify(checked));
 }
 
 function on(

@@ -22,8 +22,6 @@ export interface TransactionSql extends Sql {
   /** @param done is told how many rows it touched, once it was sent */
   defer: (sql: string, params?: Params, done?: (touched: number) => void) => void;
   deferMany: (sql: string, values: Rows) => void;
-  /** Ends the transaction with an error unless the deferred write before it has touched a row. */
-  deferUnlessTouched: () => void;
 }
 
 declare const POOL: unique symbol;

@@ -1,6 +1,6 @@
 import type { NewMark, Person, Recorded } from '@zest/contract';
 import type { AppContext } from '../../platform/app-context.js';
-import { DUPLICATE_KEY, UNTOUCHED, errnoOf } from '../../platform/database.js';
+import { DUPLICATE_KEY, UNNUMBERED, errnoOf } from '../../platform/database.js';
 import { HttpProblem, invalid, notFound } from '../../platform/problem.js';
 import { announceEntry, findMark, numberMark, writeMark, type EntryHead } from '../store/entries.js';
 import { forgetFrame, frameOf } from '../store/frames.js';
@@ -49,7 +49,7 @@ export async function recordMark(
       return Promise.resolve();
     });
   } catch (error) {
-    if (errnoOf(error) === UNTOUCHED) throw notFound('This batch');
+    if (errnoOf(error) === UNNUMBERED) throw notFound('This batch');
     const known = errnoOf(error) === DUPLICATE_KEY ? await findMark(app.db, id) : undefined;
     if (!known) throw error;
     if (known.batchId !== batchId || known.kind !== kind || known.subject !== subject) throw idReused();

@@ -1,12 +1,11 @@
 import { stepTitle, type BatchFacts, type StepFact } from '@zest/core';
 import { lockBatch, mustLoad, settle } from '../../batches/index.js';
-import { numberFact } from '../../ledger/index.js';
 import type { AppContext } from '../../platform/app-context.js';
-import { UNTOUCHED, errnoOf, type Transaction } from '../../platform/database.js';
+import { UNNUMBERED, errnoOf, type Transaction } from '../../platform/database.js';
 import { addNotice } from '../../platform/notices.js';
 import { conflict, notFound } from '../../platform/problem.js';
 import { clockTime } from '../../platform/shop-time.js';
-import { numberAndTake, numberEntry, type EntryHead, type Taken } from '../store/entries.js';
+import { numberAndTake, numberEntry, numberLate, type EntryHead, type Taken } from '../store/entries.js';
 import { forgetFrame, frameOf } from '../store/frames.js';
 import { isLate } from './entry-rules.js';
 
@@ -57,7 +56,7 @@ export async function writeEntry<T>(
       });
       return plan;
     } catch (error) {
-      const behind = errnoOf(error) === UNTOUCHED || (await isBehind(app, head.batchId, frameN));
+      const behind = errnoOf(error) === UNNUMBERED || (await isBehind(app, head.batchId, frameN));
       forgetFrame(head.batchId);
       if (!behind || attempt >= TRIES) throw error;
     }
@@ -95,7 +94,7 @@ async function writeLate(
   write: () => void,
 ): Promise<void> {
   await lockBatch(tx, batchId);
-  numberFact(tx, batchId);
+  numberLate(tx, batchId);
   write();
   const time = await clockTime(tx, at);
   const sentence = `An entry made without network at ${time} came in after ${stepTitle(step.document)} was closed; it stands.`;

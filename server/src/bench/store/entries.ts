@@ -9,7 +9,7 @@ import {
   type TransferHow,
 } from '@zest/core';
 import type { NewFacts } from '@zest/contract';
-import { consume, numberOf } from '../../ledger/index.js';
+import { consume } from '../../ledger/index.js';
 import type { Db, Transaction } from '../../platform/database.js';
 import { sql } from '../../platform/sql.js';
 
@@ -21,16 +21,25 @@ export interface EntryHead {
   now: Date;
 }
 
+/** The number that the transaction gave to what it writes. A fact without one is refused, and all with it. */
+const NUMBER = '@fact_n';
+const NUMBERED = `n = (${NUMBER} := n + 1)`;
+
+/** Forgets what an earlier transaction of this connection was given. */
+function beginNumbering(tx: Transaction): void {
+  sql(tx).defer(`SET ${NUMBER} = NULL`);
+}
+
 /**
- * Numbers an entry, as long as the batch is open and nothing but entries came since `frameN`; else the
- * transaction ends with nothing written.
+ * Numbers an entry, as long as the batch is open and nothing but entries came since `frameN`; else what
+ * follows it is refused as {@link UNNUMBERED}, with nothing written.
  */
 export function numberEntry(tx: Transaction, batchId: string, frameN: number): void {
-  sql(tx).defer("UPDATE batch SET n = n + 1 WHERE id = :batchId AND frame_n = :frameN AND state = 'open'", {
+  beginNumbering(tx);
+  sql(tx).defer(`UPDATE batch SET ${NUMBERED} WHERE id = :batchId AND frame_n = :frameN AND state = 'open'`, {
     batchId,
     frameN,
   });
-  sql(tx).deferUnlessTouched();
 }
 
 /** What an entry takes out of a lot. */
@@ -41,25 +50,30 @@ export interface Taken {
 
 /**
  * {@link numberEntry}, and in the same statement what leaves its lot and what the batch had set aside of
- * it. It touches nothing either where the lot has less than that.
+ * it. It numbers nothing either where the lot has less than that.
  */
 export function numberAndTake(tx: Transaction, batchId: string, frameN: number, taken: Taken): void {
+  beginNumbering(tx);
   sql(tx).defer(
     `UPDATE batch b JOIN balance l ON l.account_id = :account
        LEFT JOIN reservation r ON r.batch_id = b.id AND r.account_id = l.account_id
-     SET b.n = b.n + 1, l.amount = l.amount - :amount,
+     SET b.n = (${NUMBER} := b.n + 1), l.amount = l.amount - :amount,
        l.reserved = l.reserved - LEAST(:amount, COALESCE(r.amount, 0)),
        r.amount = r.amount - LEAST(r.amount, :amount), r.version = r.version + 1
      WHERE b.id = :batchId AND b.frame_n = :frameN AND b.state = 'open' AND l.amount >= :amount`,
     { ...taken, batchId, frameN },
   );
-  sql(tx).deferUnlessTouched();
 }
 
 /** Numbers something said or ticked, whatever the state of the batch. */
 export function numberMark(tx: Transaction, batchId: string): void {
-  sql(tx).defer('UPDATE batch SET n = n + 1 WHERE id = :batchId', { batchId });
-  sql(tx).deferUnlessTouched();
+  beginNumbering(tx);
+  sql(tx).defer(`UPDATE batch SET ${NUMBERED} WHERE id = :batchId`, { batchId });
+}
+
+/** Numbers an entry that came after its step was closed: it changes more than entries do. */
+export function numberLate(tx: Transaction, batchId: string): void {
+  sql(tx).defer(`UPDATE batch SET ${NUMBERED}, frame_n = n WHERE id = :batchId`, { batchId });
 }
 
 /** A move with how it became known. */
@@ -138,7 +152,7 @@ function insertMoves(tx: Transaction, head: EntryHead, moves: readonly WrittenMo
       null,
       m.reason,
       m.load,
-      numberOf(head.batchId),
+      { toSqlString: () => NUMBER },
     ]),
   );
 }
@@ -154,7 +168,7 @@ function writeShortfall(
   sql(tx).defer(
     `INSERT INTO transfer (${COLUMNS})
      SELECT :id, IF(a.measure = 'mm', :foundMm, :foundMg), b.account_id, -b.amount, :at, :now, :batchId, :stepId, NULL,
-       :personId, NULL, NULL, NULL, 'derived', NULL, :reason, 0, (SELECT f.n FROM batch f WHERE f.id = :batchId)
+       :personId, NULL, NULL, NULL, 'derived', NULL, :reason, 0, ${NUMBER}
      FROM balance b JOIN account a ON a.id = b.account_id WHERE b.account_id = :account AND b.amount < 0`,
     {
       ...params,
@@ -201,7 +215,7 @@ export function writeReading(tx: Transaction, head: EntryHead, reading: WrittenR
     `INSERT INTO reading (id, batch_id, step_id, kind, value, load_no, at, recorded_at, person_id, device_id,
        reading_id, how, transfer_id, n)
      VALUES (:id, :batchId, :stepId, :kind, :value, :load, :at, :now, :personId, :deviceId, :readingId, :how,
-       :transferId, (SELECT f.n FROM batch f WHERE f.id = :batchId))`,
+       :transferId, ${NUMBER})`,
     { ...head, ...reading },
   );
 }
@@ -221,7 +235,7 @@ export function writeMark(tx: Transaction, head: EntryHead, mark: WrittenMark): 
     `INSERT INTO bench_mark (id, batch_id, step_id, kind, subject, note, value, at, recorded_at, person_id,
        second_person_id, n)
      VALUES (:id, :batchId, :stepId, :kind, :subject, :note, :value, :at, :now, :personId, :secondPersonId,
-       (SELECT f.n FROM batch f WHERE f.id = :batchId))`,
+       ${NUMBER})`,
     { ...head, ...mark },
   );
 }
@@ -237,25 +251,24 @@ export function announceEntry(
   foundIds: readonly string[],
 ): void {
   const bare = { topic: 'batch', batchId };
+  const params = { now, full: numbered({ ...bare, facts }) };
   if (foundIds.length === 0) {
     sql(tx).defer(
-      `INSERT INTO live_event (at, payload) SELECT :now, JSON_SET(:full, '$.n', b.n) FROM batch b WHERE b.id = :batchId`,
-      { batchId, now, full: JSON.stringify({ ...bare, facts }) },
+      `INSERT INTO live_event (at, payload) VALUES (:now, CONCAT(:full, ${NUMBER}, '}'))`,
+      params,
     );
     return;
   }
   sql(tx).defer(
-    `INSERT INTO live_event (at, payload)
-     SELECT :now, JSON_SET(IF(EXISTS (SELECT 1 FROM transfer t WHERE t.id IN (:foundIds)), :bare, :full), '$.n', b.n)
-     FROM batch b WHERE b.id = :batchId`,
-    {
-      batchId,
-      now,
-      bare: JSON.stringify(bare),
-      full: JSON.stringify({ ...bare, facts }),
-      foundIds: [...foundIds],
-    },
+    `INSERT INTO live_event (at, payload) VALUES (:now, CONCAT(
+       IF(EXISTS (SELECT 1 FROM transfer t WHERE t.id IN (:foundIds)), :bare, :full), ${NUMBER}, '}'))`,
+    { ...params, bare: numbered(bare), foundIds: [...foundIds] },
   );
+}
+
+/** An event as JSON up to the value of its `n`. */
+function numbered(event: object): string {
+  return `${JSON.stringify(event).slice(0, -1)},"n":`;
 }
 
 export interface KnownTransfer {

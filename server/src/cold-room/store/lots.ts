@@ -122,8 +122,12 @@ export async function nextLotCode(tx: Db, letter: string): Promise<string> {
   return `${letter}-${String((row?.last ?? 0) + 1).padStart(4, '0')}`;
 }
 
+/**
+ * A lot as screens are sent it: the row itself, since copies of thousands cost more than all else. What of
+ * it is not theirs falls away where an answer is checked.
+ */
 export function toLot(row: LotRow, { now, zone, today }: ShopTime): TrimLot {
-  const { receivedAt, outSince, outMs, accountId: _account, wild, ...rest } = row;
+  const { receivedAt, outSince, outMs } = row;
   const clock = chillClock(
     [
       { at: 0, kind: 'out' },
@@ -132,14 +136,13 @@ export function toLot(row: LotRow, { now, zone, today }: ShopTime): TrimLot {
     ],
     now.getTime(),
   );
-  return {
-    ...rest,
-    wild: wild === 1,
+  return Object.assign(row, {
+    wild: row.wild === 1,
     freeMg: row.balanceMg - row.reservedMg,
     receivedOn: shopDay(zone, receivedAt),
     ageDays: Math.max(0, Math.floor((now.getTime() - receivedAt.getTime()) / 86_400_000)),
     urgency: urgency(row.useBy, today),
     outMinutes: clock.minutes,
     isOut: clock.isOut,
-  };
+  });
 }
