@@ -49,7 +49,7 @@ const entry = (id: string): Entry => ({
   body: { id, lineId: 'line', massMg: 1000 },
 });
 let clock = 0;
-const bram = () => ({ madeBy: 'bram', madeAt: new Date((clock += 1000)).toISOString() });
+const bram = () => ({ madeBy: 'bram', makerName: 'Bram', madeAt: new Date((clock += 1000)).toISOString() });
 const takesAll = (): Promise<Sent> => Promise.resolve({ kind: 'taken' });
 
 describe('the entries of a device', () => {
@@ -161,7 +161,7 @@ describe('the memory of a device', () => {
     const queues = [1, 2].map(
       () => new EntryQueue(deviceStore(), () => Promise.resolve({ kind: 'away' }), tab()),
     );
-    const later = { madeBy: 'bram', madeAt: '2026-03-16T08:00:00.000Z' };
+    const later = { madeBy: 'bram', makerName: 'Bram', madeAt: '2026-03-16T08:00:00.000Z' };
     await Promise.all(queues.map((queue, i) => queue.record('b', entry(`tab ${i}`), later)));
     await one.sendAll();
     expect(one.entries.map((k) => k.id)).toEqual(['kept', 'tab 0', 'tab 1']);

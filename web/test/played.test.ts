@@ -19,7 +19,8 @@ const waiting = (entry: BenchEntry, more: Partial<KeptEntry> = {}): KeptEntry =>
   id: entry.body.id,
   batchId: 'batch',
   entry: { label: entry.kind, ...entry } as KeptEntry['entry'],
-  madeBy: 'Bram',
+  madeBy: 'b7',
+  makerName: 'Bram',
   madeAt: AT,
   offline: true,
   refused: null,
@@ -63,6 +64,11 @@ describe('the batch with what waits on the device', () => {
     expect(stepIn(full, 'dry').missing).toEqual([]);
     const short = seen(batch(), weighing('a', due.id, 90_000));
     expect(stepIn(short, 'dry').missing[0]?.sentence).toContain('short');
+  });
+
+  it('stands under the name of who made it, whoever is signed in when it is shown', () => {
+    const { transfers } = withWaiting(batch(), [waiting(weighing('a', 'line Fine salt', 40_000))]);
+    expect(transfers.map((t) => [t.id, t.person])).toContainEqual(['a', 'Bram']);
   });
 
   it('counts nothing twice that the server has already, is refused, or belongs to another batch', () => {

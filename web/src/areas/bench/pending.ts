@@ -42,11 +42,12 @@ export function usePending(batchId: string): Pending {
 
   const record = useCallback(
     async (entry: Entry) => {
-      const confirmed = await deviceQueue.record(batchId, entry, { madeBy: person.id, madeAt: deviceTime() });
+      const { id: madeBy, name: makerName } = person;
+      const confirmed = await deviceQueue.record(batchId, entry, { madeBy, makerName, madeAt: deviceTime() });
       await catchUp(client, batchId).catch(() => undefined);
       return confirmed;
     },
-    [batchId, client, person.id],
+    [batchId, client, person],
   );
 
   useEffect(() => {

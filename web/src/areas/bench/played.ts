@@ -8,9 +8,9 @@ import type { KeptEntry } from './queue/entry.js';
 export function withWaiting(facts: BatchFacts, waiting: readonly KeptEntry[]): BatchFacts {
   return waiting
     .filter((k) => k.batchId === facts.batch.id && k.refused === null && k.offline)
-    .reduce((now, { id, entry, madeBy, madeAt }) => {
+    .reduce((now, { id, entry, madeBy, makerName, madeAt }) => {
       let n = 0;
       const newId = () => `${id}-${(n += 1)}`;
-      return playEntry(now, entry, { person: madeBy, at: madeAt, newId });
+      return playEntry(now, entry, { person: makerName ?? madeBy, at: madeAt, newId });
     }, facts);
 }

@@ -8,6 +8,9 @@ export interface EntryStore {
   remove: (id: string) => Promise<void>;
 }
 
+/** Who made an entry, and when. */
+export type Made = Required<Pick<KeptEntry, 'madeBy' | 'makerName' | 'madeAt'>>;
+
 /** What became of sending one entry: taken, refused for good with a sentence, or not reached. */
 export type Sent = { kind: 'taken' } | { kind: 'refused'; sentence: string } | { kind: 'away' };
 
@@ -50,7 +53,7 @@ export class EntryQueue {
   }
 
   /** Writes an entry down and sends it in its turn; true when the server has it. */
-  async record(batchId: string, entry: Entry, by: { madeBy: string; madeAt: string }): Promise<boolean> {
+  async record(batchId: string, entry: Entry, by: Made): Promise<boolean> {
     await this.load();
     const { id } = entry.body;
     const kept: KeptEntry = { id, batchId, entry, ...by, offline: false, refused: null };

@@ -23,8 +23,10 @@ export interface KeptEntry {
   id: string;
   batchId: string;
   entry: Entry;
-  /** Who made it. */
+  /** Id of who made it. */
   madeBy: string;
+  /** The name to show until the server has it; entries of an earlier version have none. */
+  makerName?: string;
   /** When, ISO in UTC. */
   madeAt: string;
   /** It could not be sent at once. */
