@@ -13,8 +13,8 @@ import {
   type BenchEntry,
   type ShopFacts,
 } from '../src/index.js';
-import { A_SHOP, afterEntries } from './a-batch.js';
-import { SALT, close, meatIn as batch, weigh } from './a-cured-batch.js';
+import { A_SHOP, afterEntries, ingredientLine } from './a-batch.js';
+import { CURE, SALT, close, meatIn as batch, weigh } from './a-cured-batch.js';
 
 const us: ShopFacts = { ...A_SHOP, book: 'us' };
 const cureOf = (facts: BatchFacts, shop = us) => fold(facts, shop).cure;
@@ -168,6 +168,30 @@ describe('what speaks against a batch', () => {
     expect(fresh({ useBy: '2026-03-15' })).toEqual([['sign', 'useBy']]);
     expect(fresh({ useBy: '2026-03-16' })).toEqual([]);
     expect(fresh({ fatPct: 95 })).toEqual([['sign', 'window']]);
+  });
+
+  it('is new where a signature for a little salt is stretched to much', () => {
+    const salted = (gPerKg: number) =>
+      objections(batch({ ingredients: [CURE, ingredientLine('Fine salt', gPerKg, { role: 'salt' })] }), us);
+    const guards = (from: number, to: number) =>
+      newObjections(salted(from), salted(to)).map((o) => [o.level, o.guard]);
+    expect(guards(2, 3)).toEqual([]);
+    expect(guards(2, 15)).toContainEqual(['sign', 'recipe-salt']);
+    expect(guards(15, 30)).toContainEqual(['sign', 'recipe-salt']);
+    expect(guards(30, 15)).toEqual([]);
+  });
+
+  it('is not signed for by a word that the lead gave for something else', () => {
+    const due = afterEntries(batch(), [weigh('line Fine salt', 60_000)]);
+    const closed: BatchFacts = {
+      ...afterEntries(due, [close('spice')]),
+      steps: due.steps.map((s) =>
+        s.id === 'spice'
+          ? { ...s, closedAt: A_SHOP.now, closedBy: 'Ines', overrideReason: 'salt is short' }
+          : s,
+      ),
+    };
+    expect([...shutDoors(closed, us).keys()]).toContain('mix');
   });
 
   it('is new when it goes further than before, and old when it goes less far', () => {

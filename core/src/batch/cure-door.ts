@@ -52,7 +52,7 @@ function isSigned(facts: BatchFacts, step: StepFact): boolean {
   const signed = marks.filter((m) => m.kind === 'signed' && m.subject === UNCURED);
   if (signed.some((m) => m.stepId === step.id)) return true;
   if (keptByCure(step)) return false;
-  return signed.length > 0 || cureSteps(facts).some((s) => s.overrideReason !== null);
+  return signed.length > 0;
 }
 
 function partName({ parts }: BatchCure, part: CurePart): string {

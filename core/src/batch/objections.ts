@@ -21,12 +21,15 @@ export interface Objection {
   sentence: string;
 }
 
+/** What a figure may move by with the lots' own kilograms and still be what was signed. */
+const SAME = 1e-3;
+
 /** Objections that were not there before, or that go further now. */
 export function newObjections(before: readonly Objection[], after: readonly Objection[]): Objection[] {
   const isOld = (one: Objection) =>
     before.some(
       (old) =>
-        old.guard === one.guard && old.about === one.about && (one.amount ?? 0) <= (old.amount ?? 0) + 1e-6,
+        old.guard === one.guard && old.about === one.about && (one.amount ?? 0) <= (old.amount ?? 0) + SAME,
     );
   return after.filter((one) => !isOld(one));
 }
@@ -200,8 +203,10 @@ function recipeObjections(
     book: shop.book,
     house: houseOf(shop),
   });
-  return findings.flatMap(({ level, guard, sentence }) =>
-    level === 'stop' || level === 'sign' ? [{ level, guard: `recipe-${guard}`, about: '', sentence }] : [],
+  return findings.flatMap(({ level, guard, about = '', amount, sentence }) =>
+    level === 'stop' || level === 'sign'
+      ? [{ level, guard: `recipe-${guard}`, about, amount, sentence }]
+      : [],
   );
 }
 

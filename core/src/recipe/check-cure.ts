@@ -45,6 +45,7 @@ function salt(
       level: 'sign',
       path,
       guard: 'salt',
+      amount: Math.max((gauge.floor ?? 0) - gauge.value, gauge.value - (gauge.limit ?? Infinity)),
       sentence: `Salt from every source is ${gauge.value.toFixed(1)} g/kg of meat (plain salt ${plain}); the house band is ${gauge.floor}–${gauge.limit} g/kg. Mend it, or sign for it.`,
     },
   ];
@@ -62,6 +63,7 @@ function cures(document: Pick<WorkingDocument, 'lines' | 'claims'>, figures: Rec
       level: 'sign',
       path: `lines[${at}]`,
       guard: 'two-cures',
+      about: carrying.map((l) => l.line.name).join(', '),
       sentence: packet
         ? `${packet.line.name} already holds cure, and ${(packet === first ? second : first).line.name} brings it again. Take one out, or sign for both; the limit counts them together.`
         : `Two cures: ${first.line.name} and ${second.line.name}. Take one out, or sign for both; the limit counts them together.`,
@@ -117,7 +119,7 @@ function limits(all: readonly Gauge[], needed: boolean): Finding[] {
   return all.flatMap((gauge): Finding[] => {
     if (gauge.substance === 'salt' || gauge.level === 'ok') return [];
     const figure = `${show(gauge.value)} ${gauge.unit} of the ${gauge.basis}`;
-    const base = { path: 'lines', guard: gauge.substance };
+    const base = { path: 'lines', guard: gauge.substance, amount: beyond(gauge) };
     if (gauge.level === 'warn') {
       return [
         {
@@ -150,6 +152,11 @@ function limits(all: readonly Gauge[], needed: boolean): Finding[] {
       { ...base, level: 'stop', sentence: `${gauge.title} is ${figure}, above the limit of ${limit}.` },
     ];
   });
+}
+
+/** How far a gauge is under its floor or over its limit. */
+function beyond({ level, value, floor, limit }: Gauge): number {
+  return level === 'warn' ? (floor ?? value) - value : value - (limit ?? value);
 }
 
 function show(value: number): string {

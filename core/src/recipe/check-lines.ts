@@ -32,6 +32,7 @@ export function checkLines(
         level: line.role === 'cure' ? 'stop' : 'warn',
         path,
         guard: 'twice',
+        about: line.name,
         sentence: `${line.name} stands twice in the recipe${line.role === 'cure' ? ': cure that arrives twice is poured twice. Make it one line' : '; is that meant?'}.`,
       });
     }
@@ -97,6 +98,7 @@ function unstated(line: WorkingLine, ingredient: Ingredient, path: string): Find
       level: 'sign',
       path,
       guard: 'disguised',
+      about: ingredient.name,
       sentence: `${ingredient.name} usually carries nitrate: it is a cure in disguise. State its nitrite and nitrate, or sign for why it has none.`,
     });
   }
@@ -133,6 +135,8 @@ function doseLimits(
       level: 'stop',
       path: `${path}.dose`,
       guard: 'dose',
+      about: line.name,
+      amount: gPerKg * heat - limits.maxGPerKg,
       sentence: `${line.name}: ${show(gPerKg * heat)} g/kg is above its greatest dose of ${show(limits.maxGPerKg)} g/kg (${limits.source}). Check the decimal point.`,
     });
   } else if (limits && gPerKg < limits.minGPerKg - 1e-9) {

@@ -8,6 +8,10 @@ export interface Finding {
   path: string;
   /** Name of the guard, to sign by; one signature covers a guard. */
   guard: string;
+  /** What it is about, where several of one guard can stand beside each other. */
+  about?: string;
+  /** How far it goes, where it can be more or less: the same signature does not cover more. */
+  amount?: number;
   sentence: string;
 }
 

@@ -1,11 +1,11 @@
-import { apply, fillTokens, type StepView } from '@zest/core';
+import { UNCURED, apply, fillTokens, fold, type BatchFacts, type StepView } from '@zest/core';
 import type { BatchChanged, Person } from '@zest/contract';
 import { releaseAll } from '../../ledger/index.js';
 import type { AppContext } from '../../platform/app-context.js';
 import { announce } from '../../platform/live.js';
 import { addNotice } from '../../platform/notices.js';
 import { HttpProblem, conflict, invalid, notFound, stale } from '../../platform/problem.js';
-import { endBatch, touchRelated } from '../store/batch.js';
+import { addSignature, endBatch, touchRelated } from '../store/batch.js';
 import { closeStepRow } from '../store/steps.js';
 import { commandOnBatch, type OnBatch } from './on-batch.js';
 import { settle } from './settle.js';
@@ -78,6 +78,11 @@ function mustBeComplete(person: Person, step: StepView, body: CloseStep): void {
     throw new HttpProblem(403, 'role', 'Only the lead can sign past what is missing.');
 }
 
+/** The lead closes past the cure: only then the word given there is a signature for going on without it. */
+function becomesUncured({ view, shop }: OnBatch, next: BatchFacts): boolean {
+  return !view().uncured && fold(next, shop).uncured;
+}
+
 /** Writes the closing and everything that follows from it. */
 async function close(on: OnBatch, person: Person, step: StepView, reason: string | null): Promise<void> {
   const { tx, now, facts } = on;
@@ -85,6 +90,9 @@ async function close(on: OnBatch, person: Person, step: StepView, reason: string
   await closeStepRow(tx, { id: stepId, now, personId: person.id, reason, leftOut: false });
   const at = now.toISOString();
   const next = apply(facts, { kind: 'closed', stepId, at, by: person.name, overrideReason: reason });
+  if (reason !== null && becomesUncured(on, next)) {
+    addSignature(tx, { batchId: facts.batch.id, personId: person.id, now, guard: UNCURED, reason });
+  }
   if (next.batch.state === 'closed') {
     await endBatch(tx, facts.batch.id, 'closed', now);
     await releaseAll(tx, facts.batch.id);
