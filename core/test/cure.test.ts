@@ -175,7 +175,7 @@ describe('what speaks against a batch', () => {
       objections(batch({ ingredients: [CURE, ingredientLine('Fine salt', gPerKg, { role: 'salt' })] }), us);
     const guards = (from: number, to: number) =>
       newObjections(salted(from), salted(to)).map((o) => [o.level, o.guard]);
-    expect(guards(2, 3)).toEqual([]);
+    expect(guards(0.5, 1)).toEqual([]);
     expect(guards(2, 15)).toContainEqual(['sign', 'recipe-salt']);
     expect(guards(15, 30)).toContainEqual(['sign', 'recipe-salt']);
     expect(guards(30, 15)).toEqual([]);
