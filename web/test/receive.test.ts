@@ -16,8 +16,9 @@ const row = (more: Partial<DeliveryRow>): DeliveryRow => ({
   temp: '3',
   ...more,
 });
-const read = (more: Partial<DeliveryRow>, style: 'point' | 'comma' | null = null) =>
-  readRow(row(more), 'Saltmarsh Farm', trims, style);
+const METRIC = { units: 'metric', numberStyle: null } as const;
+const read = (more: Partial<DeliveryRow>, numberStyle: 'point' | 'comma' | null = null) =>
+  readRow(row(more), 'Saltmarsh Farm', trims, { ...METRIC, numberStyle });
 const issues = (more: Partial<DeliveryRow>) => {
   const answer = read(more);
   return 'issues' in answer ? Object.keys(answer.issues) : [];
@@ -35,7 +36,9 @@ describe('a row of a delivery', () => {
         owner: null,
       },
     });
-    expect(read({ weight: '12 lb 4 oz', price: '4,15', temp: '38 F' }, 'comma')).toMatchObject({
+    expect(
+      read({ weight: '12 lb 4 oz', price: '4,15', temp: '38 F' }, { ...METRIC, numberStyle: 'comma' }),
+    ).toMatchObject({
       lot: { massMg: 5_556_507, priceMinorPerKg: 415 },
     });
   });
@@ -85,12 +88,12 @@ describe('a row of a delivery', () => {
 
 describe('fields as they are typed', () => {
   it('are read with the unit they have, or the usual one, or answer a sentence', () => {
-    expect(readMass('12', null)).toEqual({ mg: 12_000_000 });
-    expect(readMass('250 g', null)).toEqual({ mg: 250_000 });
-    expect(readMass('1,250', null).error).toContain('can be read as');
-    expect(readTemperature('-18', null)).toEqual({ tempC: -18 });
-    expect(readNumberField('3/4', null)).toEqual({ value: 0.75 });
-    expect(readNumberField('x', null).error).toContain('not a number');
+    expect(readMass('12', METRIC)).toEqual({ mg: 12_000_000 });
+    expect(readMass('250 g', METRIC)).toEqual({ mg: 250_000 });
+    expect(readMass('1,250', METRIC).error).toContain('can be read as');
+    expect(readTemperature('-18', METRIC)).toEqual({ tempC: -18 });
+    expect(readNumberField('3/4', METRIC)).toEqual({ value: 0.75 });
+    expect(readNumberField('x', METRIC).error).toContain('not a number');
   });
 });
 

@@ -34,11 +34,12 @@ export async function test(): Promise<number> {
   const folder = await tempFolder('test');
   const env = { ...process.env, FORCE_COLOR: '0' };
   try {
-    // Each part waits a good deal, for a database, a page or a scale that settles: side by side they fill the cores.
-    const parts = await Promise.all([
-      unitTests(folder, env),
-      ...(await browserParts()).map((files, i) => browserTests(files, String(i), folder, env)),
-    ]);
+    const unit = await unitTests(folder, env);
+    // Two browsers fill the cores; a third runner beside them makes all of them slower than one after another.
+    const browser = await Promise.all(
+      (await browserParts()).map((files, i) => browserTests(files, String(i), folder, env)),
+    );
+    const parts = [unit, ...browser];
     const passed = parts.reduce((sum, p) => sum + p.passed, 0);
     const failed = parts.reduce((sum, p) => sum + p.failed, 0);
     say(`${passed} passed, ${failed} failed`);

@@ -1,6 +1,15 @@
+import InputAdornment from '@mui/material/InputAdornment';
 import TextField from '@mui/material/TextField';
 import { useEffect, useRef, useState } from 'react';
-import { readLength, readMass, readNumberField, readTemperature } from './read-fields.js';
+import {
+  BARE,
+  readLength,
+  readMass,
+  readNumberField,
+  readTemperature,
+  type Bare,
+  type Way,
+} from './read-fields.js';
 import { usePerson } from '../data/session.js';
 
 interface FieldProps {
@@ -16,24 +25,38 @@ interface FieldProps {
   value?: number | undefined;
 }
 
-/** A weight in the person's own way of writing it, `bare` without a unit; hands on whole milligrams. */
-export function MassField({ bare, ...props }: FieldProps & { bare?: 'kg' | 'g' }) {
-  return <ReadField {...props} read={(text, style) => rename(readMass(text, style, bare), 'mg')} />;
+/** A weight in the person's own way of writing it; hands on whole milligrams. */
+export function MassField({ bare, ...props }: FieldProps & { bare?: Bare }) {
+  return (
+    <ReadField
+      {...props}
+      unit={(way) => BARE.mass(way, bare)}
+      read={(text, way) => rename(readMass(text, way, bare), 'mg')}
+    />
+  );
 }
 
-/** A length of casing, metres where no unit is given; hands on whole millimetres. */
+/** A length of casing; hands on whole millimetres. */
 export function LengthField(props: FieldProps) {
-  return <ReadField {...props} read={(text, style) => rename(readLength(text, style), 'mm')} />;
+  return (
+    <ReadField {...props} unit={BARE.length} read={(text, way) => rename(readLength(text, way), 'mm')} />
+  );
 }
 
 /** A temperature; hands on °C. */
 export function TemperatureField(props: FieldProps) {
-  return <ReadField {...props} read={(text, style) => rename(readTemperature(text, style), 'tempC')} />;
+  return (
+    <ReadField
+      {...props}
+      unit={BARE.temperature}
+      read={(text, way) => rename(readTemperature(text, way), 'tempC')}
+    />
+  );
 }
 
 /** A plain number such as percent of fat or a price. */
 export function NumberField(props: FieldProps) {
-  return <ReadField {...props} read={(text, style) => rename(readNumberField(text, style), 'value')} />;
+  return <ReadField {...props} read={(text, way) => rename(readNumberField(text, way), 'value')} />;
 }
 
 interface Read {
@@ -58,11 +81,12 @@ function ReadField({
   needed,
   disabled,
   value,
+  unit,
   read,
-}: FieldProps & { read: (text: string, style: 'point' | 'comma' | null) => Read }) {
-  const { numberStyle } = usePerson();
+}: FieldProps & { unit?: (way: Way) => string; read: (text: string, way: Way) => Read }) {
+  const way = usePerson();
   const [text, setText] = useState(initial);
-  const now = text.trim() === '' ? {} : read(text, numberStyle);
+  const now = text.trim() === '' ? {} : read(text, way);
   const wrong = now.error ?? fault;
   const told = useRef(value);
   useEffect(() => {
@@ -80,9 +104,16 @@ function ReadField({
       helperText={wrong}
       onChange={(e) => {
         setText(e.target.value);
-        told.current = e.target.value.trim() === '' ? undefined : read(e.target.value, numberStyle).value;
+        told.current = e.target.value.trim() === '' ? undefined : read(e.target.value, way).value;
         onValue(told.current);
       }}
+      {...(unit
+        ? {
+            slotProps: {
+              input: { endAdornment: <InputAdornment position="end">{unit(way)}</InputAdornment> },
+            },
+          }
+        : {})}
       sx={{ width }}
     />
   );

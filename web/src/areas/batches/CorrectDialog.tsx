@@ -22,13 +22,13 @@ interface CorrectDialogProps {
 /** Brings the batch to a wanted fat with more of one lot; its seasoning and cure become steps of the batch. */
 export function CorrectDialog({ sheet, best, onClose }: CorrectDialogProps) {
   const units = useUnits();
-  const { numberStyle } = usePerson();
+  const way = usePerson();
   const client = useQueryClient();
   const lots = useQuery(queries.lots);
   const middle = (sheet.window.minPct + sheet.window.maxPct) / 2;
   const [target, setTarget] = useState(String(middle));
   const [lotId, setLotId] = useState<string>();
-  const value = readNumberField(target, numberStyle).value;
+  const value = readNumberField(target, way).value;
   const inIt = new Set(sheet.lines.map((l) => l.lotId));
   const species = new Set((lots.data ?? []).filter((l) => inIt.has(l.id)).map((l) => l.species));
   const choices = (lots.data ?? [])

@@ -131,7 +131,7 @@ function MassField({ mg, onMass }: { mg: number; onMass: (mg: number) => void })
   const [error, setError] = useState<string>();
   const type = (typed: string) => {
     setText(typed);
-    const read = readMass(typed, person.numberStyle);
+    const read = readMass(typed, person);
     setError(read.error);
     if (read.mg !== undefined && read.mg >= 1_000_000 && read.mg !== mg) onMass(read.mg);
     else if (read.mg !== undefined && read.mg < 1_000_000) setError('At least 1 kg.');

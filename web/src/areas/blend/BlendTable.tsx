@@ -6,8 +6,10 @@ import TableHead from '@mui/material/TableHead';
 import TableRow from '@mui/material/TableRow';
 import TextField from '@mui/material/TextField';
 import { useEffect, useState } from 'react';
-import { MEAT_DIVISION_MG, parseQuantity } from '@zest/core';
+import { MEAT_DIVISION_MG } from '@zest/core';
 import type { TrimLot } from '@zest/contract';
+import { usePerson } from '../../data/session.js';
+import { readMass } from '../../ui/read-fields.js';
 import { NUMERALS } from '../../ui/theme.js';
 import { useUnits } from '../../ui/units.js';
 
@@ -84,18 +86,15 @@ export function BlendTable({ rows, kg, totalKg, locks, moving, onLock, onKg }: B
 
 function KgField({ name, value, onCommit }: { name: string; value: number; onCommit: (kg: number) => void }) {
   const units = useUnits();
+  const way = usePerson();
   const shown = units.mass(Math.round(value * 1e6), MEAT_DIVISION_MG);
   const [text, setText] = useState(shown);
   useEffect(() => setText(shown), [shown]);
   const commit = () => {
     if (text === shown) return;
-    try {
-      const typed = /[a-z]/i.test(text) ? text : `${text} kg`;
-      const quantity = parseQuantity(typed, { expect: 'mass', numberStyle: units.options.numberStyle });
-      if (quantity.kind === 'mass') onCommit(quantity.massMg / 1e6);
-    } catch {
-      setText(shown);
-    }
+    const { mg } = readMass(text, way);
+    if (mg === undefined) setText(shown);
+    else onCommit(mg / 1e6);
   };
   return (
     <TextField

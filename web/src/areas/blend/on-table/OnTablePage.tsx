@@ -123,10 +123,10 @@ function OnTable({ lots }: { lots: readonly TrimLot[] }) {
 function OnTableRow(props: { lot: TrimLot; kg: number; onKg: (kg: number) => void; onAway: () => void }) {
   const { lot, kg, onKg, onAway } = props;
   const units = useUnits();
-  const { numberStyle } = usePerson();
+  const way = usePerson();
   const shown = units.mass(Math.round(kg * MG_PER_KG), MEAT_DIVISION_MG);
   const [text, setText] = useState<string>();
-  const read = text === undefined ? {} : readMass(text, numberStyle);
+  const read = text === undefined ? {} : readMass(text, way);
   const commit = () => {
     if (text !== undefined && read.mg !== undefined) onKg(read.mg / MG_PER_KG);
     setText(undefined);
@@ -203,9 +203,9 @@ function WhatToAdd(props: {
 }) {
   const { blend, lots, onAdd } = props;
   const units = useUnits();
-  const { numberStyle } = usePerson();
+  const way = usePerson();
   const [target, setTarget] = useState('25');
-  const read = readNumberField(target, numberStyle);
+  const read = readNumberField(target, way);
   const value = read.value ?? NaN;
   const answers = lots.flatMap((lot) => {
     if (!(value >= 0 && value <= 100) || lot.status !== 'available' || lot.state === 'frozen') return [];

@@ -41,14 +41,14 @@ function Row({
   onDrop,
 }: DeliveryRowsProps & { row: DeliveryRow; n: number }) {
   const units = useUnits();
-  const { numberStyle } = usePerson();
+  const way = usePerson();
   const [more, setMore] = useState(false);
   const issues = issuesOf(row);
   const set = (name: keyof DeliveryRow) => (e: { target: { value: string } }) =>
     onChange(row.id, { [name]: e.target.value });
   const trim = trims.find((t) => t.id === row.trimId);
   const limit = row.state === 'frozen' ? -18 : trim?.maxC;
-  const temp = row.temp.trim() === '' ? undefined : readTemperature(row.temp, numberStyle).tempC;
+  const temp = row.temp.trim() === '' ? undefined : readTemperature(row.temp, way).tempC;
   const tooWarm = limit !== undefined && temp !== undefined && temp > limit;
   const field = (name: keyof DeliveryRow & string, label: string, width: number, path: string = name) => (
     <TextField

@@ -29,7 +29,7 @@ export default function ReceivePage() {
 
 function Receive({ trims }: { trims: readonly Trim[] }) {
   const units = useUnits();
-  const { numberStyle } = usePerson();
+  const person = usePerson();
   const client = useQueryClient();
   const navigate = useNavigate();
   const [supplier, setSupplier] = useState('');
@@ -40,7 +40,7 @@ function Receive({ trims }: { trims: readonly Trim[] }) {
   const [newTrim, setNewTrim] = useState(false);
   const [deliveryId, setDeliveryId] = useState(() => uuid());
   const filled = rows.filter((r) => !isBlank(r));
-  const read = filled.map((row) => ({ row, ...readRow(row, supplier, trims, numberStyle) }));
+  const read = filled.map((row) => ({ row, ...readRow(row, supplier, trims, person) }));
   const good = read.flatMap((r) => ('lot' in r ? [r.lot] : []));
   const bad = read.flatMap((r) => ('issues' in r ? [r] : []));
   const noSupplier = supplier.trim() === '' && filled.some((r) => r.owner.trim() === '');

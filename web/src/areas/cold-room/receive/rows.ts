@@ -1,7 +1,7 @@
 import { v7 as uuid } from 'uuid';
-import { InputError, readDecimal, type NumberStyle } from '@zest/core';
+import { InputError, readDecimal } from '@zest/core';
 import type { DeliveryNoteLine, ReceiveLot, Trim } from '@zest/contract';
-import { readMass, readTemperature } from '../../../ui/read-fields.js';
+import { readMass, readTemperature, type Way } from '../../../ui/read-fields.js';
 
 /** One lot of a delivery as it is typed. */
 export interface DeliveryRow {
@@ -76,19 +76,19 @@ export function readRow(
   row: DeliveryRow,
   supplier: string,
   trims: readonly Trim[],
-  style: NumberStyle | null,
+  way: Way,
 ): { lot: ReceiveLot } | { issues: Record<string, string> } {
   const issues: Record<string, string> = {};
   const trim = trims.find((t) => t.id === row.trimId);
   if (!trim) issues['trim'] = 'Choose the trim.';
-  const weight = readWeight(row, style);
+  const weight = readWeight(row, way);
   if ('error' in weight) issues['weight'] = weight.error;
-  const temp = readTemperature(row.temp, style);
+  const temp = readTemperature(row.temp, way);
   if (temp.tempC === undefined) issues['temp'] = temp.error ?? 'Read the temperature.';
   else if (temp.tempC < -40 || temp.tempC > 40) issues['temp'] = 'Between −40 and 40 °C.';
-  const price = decimal(row.price, style);
+  const price = decimal(row.price, way);
   if (price === undefined) issues['price'] = 'A price per kg; 0 is a price.';
-  const fat = row.fat.trim() === '' ? trim?.fatPct : decimal(row.fat.replace('%', ''), style);
+  const fat = row.fat.trim() === '' ? trim?.fatPct : decimal(row.fat.replace('%', ''), way);
   const missing = fat === undefined && (trim !== undefined || row.fat.trim() !== '');
   if (missing || (fat !== undefined && (fat < 0 || fat > 100))) issues['fat'] = 'From 0 to 100 %.';
   if (Object.keys(issues).length > 0 || 'error' in weight) return { issues };
@@ -119,14 +119,14 @@ type Weight =
   { massMg: number; boxMg: number | null; weightKnown: 'weighed' | 'counted' } | { error: string };
 
 /** A net weight, or boxes × box weight, which is counted and not weighed. */
-function readWeight(row: DeliveryRow, style: NumberStyle | null): Weight {
+function readWeight(row: DeliveryRow, way: Way): Weight {
   const boxes = /^\s*(\d+)\s*[x×*]\s*(.+)$/i.exec(row.boxes);
-  const box = boxes ? readMass(boxes[2] ?? '', style) : undefined;
+  const box = boxes ? readMass(boxes[2] ?? '', way) : undefined;
   if (row.boxes.trim() !== '' && box?.mg === undefined) {
     return { error: 'Boxes read like “4 × 10 kg”.' };
   }
   if (row.weight.trim() !== '') {
-    const read = readMass(row.weight, style);
+    const read = readMass(row.weight, way);
     if (!read.mg) return { error: read.error ?? 'Above 0 kg.' };
     return { massMg: read.mg, boxMg: box?.mg ?? null, weightKnown: 'weighed' };
   }
@@ -136,9 +136,9 @@ function readWeight(row: DeliveryRow, style: NumberStyle | null): Weight {
   return { error: 'A weight, or boxes like “4 × 10 kg”.' };
 }
 
-function decimal(text: string, style: NumberStyle | null): number | undefined {
+function decimal(text: string, { numberStyle }: Way): number | undefined {
   try {
-    return text.trim() === '' ? undefined : readDecimal(text, style ?? undefined);
+    return text.trim() === '' ? undefined : readDecimal(text, numberStyle ?? undefined);
   } catch (error) {
     if (error instanceof InputError) return undefined;
     throw error;

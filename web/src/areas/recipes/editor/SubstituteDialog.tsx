@@ -19,10 +19,10 @@ interface SubstituteDialogProps {
 
 /** Another ingredient in a line's place, with the factor that carries its dose over. */
 export function SubstituteDialog({ line, from, list, onSubstitute, onClose }: SubstituteDialogProps) {
-  const { numberStyle } = usePerson();
+  const person = usePerson();
   const [to, setTo] = useState<LibraryItem>();
   const [text, setText] = useState('');
-  const factor = readNumberField(text, numberStyle);
+  const factor = readNumberField(text, person);
   const after =
     to && factor.value !== undefined && factor.value > 0 ? substitute(line, to, factor.value) : undefined;
   const gained = to?.allergens.filter((a) => !from.allergens.includes(a)) ?? [];
