@@ -44,9 +44,15 @@ export async function typeKeys(page: Page, text: string): Promise<void> {
   await page.keyboard.type(text, { delay: 70 });
 }
 
+/** A weight as it is typed at its line: grams of an ingredient, kilograms of meat. */
+export function typedWeight(line: LineView, massMg: number): string {
+  if (line.kind === 'meat') return (massMg / 1_000_000).toFixed(3);
+  return (massMg / 1000).toFixed(line.scaleId === 'dose' ? 2 : 0);
+}
+
 /** Types a weight at the bench and takes it with the pedal. */
 export async function typeWeight(page: Page, line: LineView, massMg: number): Promise<void> {
-  const text = line.scaleId === 'dose' ? (massMg / 1000).toFixed(2) : (massMg / 1_000_000).toFixed(3);
+  const text = typedWeight(line, massMg);
   await typeKeys(page, text);
   await expect(page.getByRole('status', { name: /^On the scale/ })).toContainText(text);
   await page.keyboard.press('Space');

@@ -1,36 +1,20 @@
 import { expect, test, type Browser, type Page } from '@playwright/test';
 import { readingKind, traitsOf } from '@zest/core';
-import type { BatchView, LineView, Recipe, TrimLot } from '@zest/contract';
-import { closeStep, expectAccessible, playScale, ready, record, sheet, signIn, typeKeys } from './hands.js';
+import type { BatchView, LineView, TrimLot } from '@zest/contract';
+import {
+  closeStep,
+  expectAccessible,
+  playScale,
+  ready,
+  record,
+  sheet,
+  signIn,
+  typeKeys,
+  typedWeight,
+} from './hands.js';
+import { openBatch } from './open-batch.js';
 
 const uuid = () => crypto.randomUUID();
-
-/** The lead opens a small batch; answers its id. */
-async function openBatch(page: Page, product: string, meatMg: number): Promise<string> {
-  const get = async <T>(path: string) => (await (await page.request.get(`/api/v1${path}`)).json()) as T;
-  const recipe = (await get<Recipe[]>('/recipes')).find((r) => r.name === product)!;
-  const lots = await get<TrimLot[]>('/lots');
-  const free = (name: string) =>
-    lots
-      .filter((l) => l.trimName.startsWith(name) && l.status === 'available' && !l.owner)
-      .sort((a, b) => b.freeMg - a.freeMg)[0]!;
-  const id = uuid();
-  const answer = await page.request.post('/api/v1/batches', {
-    data: {
-      id,
-      recipeId: recipe.id,
-      meatMg,
-      window: recipe.document.window,
-      plannedFor: new Date().toISOString().slice(0, 10),
-      uses: [
-        { lotId: free('Pork shoulder').id, massMg: Math.round(meatMg * 0.85) },
-        { lotId: free('Pork belly').id, massMg: Math.round(meatMg * 0.15) },
-      ],
-    },
-  });
-  expect(answer.ok(), await answer.text()).toBe(true);
-  return id;
-}
 
 /** A batch opened by the lead and taken up by a hand, at the size of a screen. */
 async function takenUp(
@@ -175,10 +159,7 @@ test('five entries made without network outlive a reload, are sent once and in o
   const dry = now.lines.filter((l) => l.kind === 'ingredient').slice(0, 5);
   for (const [i, one] of dry.entries()) {
     await page.getByRole('button', { name: new RegExp(`^${one.name},`) }).click();
-    await typeKeys(
-      page,
-      one.scaleId === 'dose' ? (one.dueMg / 1000).toFixed(2) : (one.dueMg / 1e6).toFixed(3),
-    );
+    await typeKeys(page, typedWeight(one, one.dueMg));
     const jar = page.getByRole('button', { name: new RegExp(`^${one.name}, .*done$`) });
     await expect(async () => {
       await page.keyboard.press('Space');

@@ -59,15 +59,16 @@ async function serveOn(opened: OpenDatabase, options: ShopOptions): Promise<Shop
     DATABASE_URL: database.appUrl,
     ZEST_PORT: String(port),
     ZEST_WEB_ROOT: WEB_ROOT,
-    ZEST_SCALE_PORT: String(await freePorts(5)),
+    ...(demo ? { ZEST_SCALE_PORT: String(await freePorts(5)) } : {}),
     ZEST_SPOOL: path.join(folder, 'spool'),
     ZEST_DEMO: demo ? '1' : '0',
     ZEST_LOG: options.quiet ? 'silent' : (process.env['ZEST_LOG'] ?? 'warn'),
   };
   await options.prepare?.(env, database.ownerUrl);
-  const scales = new Supervised('The scale program', SCALES_MAIN, env, options.quiet);
+  // Simulated devices belong to the demonstration; in a shop of its own what no device shows is typed.
+  const scales = demo ? new Supervised('The scale program', SCALES_MAIN, env, options.quiet) : undefined;
   const app = new Supervised('The application', SERVER_MAIN, env, options.quiet);
-  await scales.start(false);
+  await scales?.start(false);
   await app.start(true);
   let stopped = false;
   const revive = (server: PrivateServer): void => {
@@ -90,7 +91,7 @@ async function serveOn(opened: OpenDatabase, options: ShopOptions): Promise<Shop
     stop: async () => {
       stopped = true;
       await app.stop();
-      await scales.stop();
+      await scales?.stop();
       await database.server?.stop();
       await release(folder);
     },

@@ -11,7 +11,8 @@ import { OverPourPanel } from '../src/areas/bench/OverPourPanel.js';
 import { AnotherLot } from '../src/areas/bench/more/AnotherLot.js';
 import { ForgottenLine } from '../src/areas/bench/more/ForgottenLine.js';
 import { Substitute } from '../src/areas/bench/more/Substitute.js';
-import { hint } from '../src/areas/bench/weigh/hint.js';
+import type { LiveScale } from '../src/areas/bench/use-scale.js';
+import { hint, scaleTrouble } from '../src/areas/bench/weigh/hint.js';
 import { LineHead } from '../src/areas/bench/weigh/LineHead.js';
 import { nextPour } from '../src/areas/bench/weigh/load-band.js';
 import type { Pending } from '../src/areas/bench/pending.js';
@@ -136,8 +137,9 @@ describe('cure on the scale, load by load', () => {
   it('stops the hand while the weight still moves, and never with a negative weight', () => {
     const mass = (mg: number) => `${mg / 1000} g`;
     const scale = {
-      reading: undefined,
+      reading: { id: 'r', netMg: 183_000, stable: false, overload: false } as LiveScale['reading'],
       connected: true,
+      offZero: false,
       taken: false,
       tare: () => Promise.resolve(),
       markTaken: () => undefined,
@@ -162,6 +164,25 @@ describe('cure on the scale, load by load', () => {
     expect(panel).toContain('25.0');
     expect(panel).not.toMatch(/[−-]\d/);
     expect(screen.queryByRole('button', { name: /^Accept|^Grow/ })).toBeNull();
+  });
+
+  it('says what keeps a figure from being a weight: no scale, no plug, too much on it, below zero', () => {
+    const reading = (more: object) =>
+      ({ id: 'r', netMg: 5000, stable: true, overload: false, ...more }) as LiveScale['reading'];
+    const scale = { connected: true, offZero: false, taken: false };
+    const said = (more: Partial<LiveScale>) =>
+      scaleTrouble({
+        ...scale,
+        tare: () => Promise.resolve(),
+        markTaken: () => undefined,
+        reading: reading({}),
+        ...more,
+      });
+    expect(said({})).toBeUndefined();
+    expect(said({ reading: undefined })).toContain('Type what yours shows');
+    expect(said({ connected: false })).toContain('unplugged');
+    expect(said({ reading: reading({ overload: true }) })).toContain('Too heavy');
+    expect(said({ offZero: true })).toContain('put the tub back or tare');
   });
 
   it('offers to accept or to grow when the whole line is over, and neither above the limit', () => {

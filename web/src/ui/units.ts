@@ -18,6 +18,8 @@ export interface Units {
   massParts: (massMg: number, divisionMg?: number) => Shown;
   temperature: (tempC: number) => string;
   temperatureParts: (tempC: number) => Shown;
+  /** A difference of temperatures, given in °C. */
+  degrees: (differenceC: number) => string;
   length: (lengthMm: number) => string;
   /** What is kept of something, by its measure. */
   amount: (amount: number, measure: 'mg' | 'mm') => string;
@@ -43,6 +45,7 @@ export function useUnits(): Units {
       massParts: (mg, division) => showMass(mg, options, division),
       temperature: (c) => formatTemperature(c, options),
       temperatureParts: (c) => showTemperature(c, options),
+      degrees: (c) => (units === 'metric' ? `${number(c, 1)}\u00a0°C` : `${number((c * 9) / 5, 1)}\u00a0°F`),
       length: (mm) => formatLength(mm, options),
       amount: (amount, measure) =>
         measure === 'mm' ? formatLength(amount, options) : formatMass(amount, options),

@@ -163,11 +163,11 @@ function TaskRow({
               border: `3px solid ${task.id === chosenId ? COLOUR.ink : COLOUR.edge}`,
             }}
           >
-            <Box sx={{ fontSize: 18, display: 'flex', gap: 1, alignItems: 'center' }}>
+            <Box sx={{ fontSize: 18, whiteSpace: 'nowrap' }}>{task.title}</Box>
+            <Box
+              sx={{ ...NUMERALS, fontSize: 25, fontWeight: 700, display: 'flex', gap: 1, alignItems: 'center' }}
+            >
               {task.done ? <Tick size={20} /> : null}
-              {task.title}
-            </Box>
-            <Box sx={{ ...NUMERALS, fontSize: 25, fontWeight: 700 }}>
               {shown(task, units) || (task.required ? 'needed' : '–')}
             </Box>
           </ButtonBase>

@@ -7,6 +7,8 @@ import { live, useScaleReading } from '../../data/live.js';
 export interface LiveScale {
   reading: ScaleReadingMessage | undefined;
   connected: boolean;
+  /** It stood still below zero, and has not been at zero since: whatever is on it weighs more than it shows. */
+  offZero: boolean;
   /** A weight was taken and still stands on the scale. */
   taken: boolean;
   tare: () => Promise<void>;
@@ -28,12 +30,15 @@ export function useScale(
   const reading = useScaleReading(scaleId);
   const states = useRef(new Map<string, AutoTakeState>());
   const [taken, setTaken] = useState(false);
+  const unzeroed = useRef(new Set<string>());
+  const [offZero, setOffZero] = useState(false);
   const latest = useRef({ band, onEvent });
   useEffect(() => {
     latest.current = { band, onEvent };
   });
   useEffect(() => {
     setTaken(states.current.get(scaleId)?.phase === 'taken');
+    setOffZero(unzeroed.current.has(scaleId));
     return live.listen((message) => {
       if (
         message.kind !== 'scale' ||
@@ -43,12 +48,15 @@ export function useScale(
       )
         return;
       const { id, netMg, stable } = message.data;
+      if (stable && netMg < -divisionMg) unzeroed.current.add(scaleId);
+      else if (stable && netMg <= divisionMg) unzeroed.current.delete(scaleId);
+      setOffZero(unzeroed.current.has(scaleId));
       const before = states.current.get(scaleId) ?? { phase: 'empty' };
       const never = { lowMg: Infinity, highMg: -Infinity };
       const { state, event } = autoTake(
         before,
         { id, netMg, stable, atMs: performance.now() },
-        latest.current.band ?? never,
+        unzeroed.current.has(scaleId) ? never : (latest.current.band ?? never),
         divisionMg,
       );
       states.current.set(scaleId, state);
@@ -66,5 +74,5 @@ export function useScale(
     },
     [scaleId],
   );
-  return { reading, connected: reading?.connected ?? false, taken, tare, markTaken };
+  return { reading, connected: reading?.connected ?? false, offZero, taken, tare, markTaken };
 }

@@ -12,17 +12,19 @@ import { useState } from 'react';
 import { ROUTES, type CalibrationState } from '@zest/contract';
 import { call } from '../../data/api.js';
 import { Loading } from '../../ui/Loading.js';
-import { CommandDialog, NumberInput, TextInput } from '../../ui/command/index.js';
+import { CommandDialog, NumberInput, TemperatureInput, TextInput } from '../../ui/command/index.js';
 import { usePerson } from '../../data/session.js';
 import { NUMERALS } from '../../ui/theme.js';
 import { Triangle, Trouble } from '../../ui/Trouble.js';
 import { queries } from '../../data/queries.js';
 import { useShopTime } from '../../ui/shop-time.js';
+import { useUnits, type Units } from '../../ui/units.js';
 import { ShopZone } from './ShopZone.js';
 
 /** Scales and probes with their checks against a reference, and how the shop wants its bench to work. */
 export default function DevicesPage() {
   const time = useShopTime();
+  const units = useUnits();
   const person = usePerson();
   const states = useQuery(queries.calibrations);
   const [checking, setChecking] = useState<CalibrationState>();
@@ -54,17 +56,17 @@ export default function DevicesPage() {
                 {state.last?.note ? ` · ${state.last.note}` : ''}
               </TableCell>
               <TableCell align="right" sx={NUMERALS}>
-                {state.last ? `${state.last.reference} ${state.unit}` : '–'}
+                {state.last ? figure(units, state, state.last.reference) : '–'}
               </TableCell>
               <TableCell align="right" sx={NUMERALS}>
-                {state.last ? `${state.last.shown} ${state.unit}` : '–'}
+                {state.last ? figure(units, state, state.last.shown) : '–'}
               </TableCell>
               <TableCell>
                 <Box sx={{ display: 'flex', gap: 1, alignItems: 'center' }}>
                   {state.due ? <Triangle /> : null}
                   {state.due ? 'check is due' : 'checked'}
                   {state.unit === '°C' && state.offset !== 0
-                    ? `, corrected by ${state.offset.toFixed(1)} °C`
+                    ? `, corrected by ${units.degrees(state.offset)}`
                     : ''}
                 </Box>
               </TableCell>
@@ -110,6 +112,10 @@ function CureRule({ lead }: { lead: boolean }) {
   );
 }
 
+function figure(units: Units, { unit }: CalibrationState, value: number): string {
+  return unit === '°C' ? units.temperature(value) : `${value} ${unit}`;
+}
+
 function CheckDialog({ state, onClose }: { state: CalibrationState; onClose: () => void }) {
   const probe = state.unit === '°C';
   return (
@@ -125,8 +131,17 @@ function CheckDialog({ state, onClose }: { state: CalibrationState; onClose: () 
       topics={['devices']}
       onClose={onClose}
     >
-      <NumberInput name="reference" label={`Reference, ${state.unit}`} width="100%" />
-      <NumberInput name="shown" label={`It showed, ${state.unit}`} width="100%" />
+      {probe ? (
+        <>
+          <TemperatureInput name="reference" label="Reference" width="100%" />
+          <TemperatureInput name="shown" label="It showed" width="100%" />
+        </>
+      ) : (
+        <>
+          <NumberInput name="reference" label={`Reference, ${state.unit}`} width="100%" />
+          <NumberInput name="shown" label={`It showed, ${state.unit}`} width="100%" />
+        </>
+      )}
       <TextInput name="note" label="Against what" />
     </CommandDialog>
   );

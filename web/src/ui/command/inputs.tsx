@@ -8,6 +8,7 @@ import TextField from '@mui/material/TextField';
 import ToggleButton from '@mui/material/ToggleButton';
 import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
 import { LengthField, MassField, NumberField, TemperatureField } from '../fields.js';
+import { useUnits } from '../units.js';
 import { useDialogField, useToSign } from './dialog-fields.js';
 
 interface InputProps {
@@ -31,8 +32,12 @@ export function LengthInput({ name, ...shown }: InputProps) {
 
 /** A temperature in °C, typed in the person's own way. */
 export function TemperatureInput({ name, ...shown }: InputProps) {
-  const { put, error, needed } = useDialogField<number>(name);
-  return <TemperatureField {...shown} onValue={put} fault={error} needed={needed} />;
+  const { value, put, error, needed } = useDialogField<number>(name);
+  const units = useUnits();
+  const begun = value === undefined ? '' : units.temperatureParts(value).value;
+  return (
+    <TemperatureField {...shown} initial={begun} value={value} onValue={put} fault={error} needed={needed} />
+  );
 }
 
 /** A plain number; `digits` is how many decimals of what it begins with are shown. */

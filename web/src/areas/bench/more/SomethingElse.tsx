@@ -9,8 +9,9 @@ import { useUnits } from '../../../ui/units.js';
 import { Keypad } from '../../../kit/keypad/Keypad.js';
 import { BigNumber } from '../BigNumber.js';
 import { showOnScale } from '../scales.js';
-import { useTyped } from '../typed.js';
+import { useTypedMass } from '../typed.js';
 import { useScale } from '../use-scale.js';
+import { scaleTrouble } from '../weigh/hint.js';
 import { Choices } from './Choices.js';
 import type { MoreProps } from './more-props.js';
 import { Refused } from './Refused.js';
@@ -23,7 +24,7 @@ export function SomethingElse({ sheet, step, onClose }: MoreProps) {
   const sending = useBatchCommand(sheet.id, onClose);
   const { run, busy } = sending;
   const [ingredientId, setIngredientId] = useState<string>();
-  const typed = useTyped('type grams');
+  const typed = useTypedMass('g');
   const scale = useScale('bench', scaleSpec('bench').divisionMg, undefined, () => undefined);
   const lots = useQuery(queries.batchLots(sheet.id));
   const goods = [
@@ -34,9 +35,10 @@ export function SomethingElse({ sheet, step, onClose }: MoreProps) {
     ).values(),
   ];
   const chosen = goods.find((g) => g.ingredientId === ingredientId);
-  const typedMg = typed.value === undefined ? undefined : Math.round(typed.value * 1000);
+  const typedMg = typed.massMg;
   const netMg = scale.connected ? Math.max(0, scale.reading?.netMg ?? 0) : 0;
   const massMg = typedMg ?? netMg;
+  const isWeight = typedMg !== undefined || (scale.reading?.stable === true && !scale.offZero);
   const water = sheet.gauges.find((g) => g.substance === 'added water');
   const go = () =>
     run((signed) =>
@@ -63,7 +65,7 @@ export function SomethingElse({ sheet, step, onClose }: MoreProps) {
       <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 300px', gap: 3, mt: 2 }}>
         <Box>
           <BigNumber
-            shown={typed.text ? { value: typed.text, unit: 'g' } : showOnScale(units, netMg, 'bench')}
+            shown={typed.text ? typed.shown : showOnScale(units, netMg, 'bench', 'g')}
             label={`On the scale: ${units.mass(massMg)}`}
           />
           {chosen?.role === 'liquid' && water?.roomMg !== null && water !== undefined ? (
@@ -73,12 +75,15 @@ export function SomethingElse({ sheet, step, onClose }: MoreProps) {
           ) : null}
           <Button
             variant="contained"
-            disabled={!chosen || massMg <= 0 || busy}
+            disabled={!chosen || massMg <= 0 || busy || !isWeight}
             onClick={() => void go()}
             sx={{ minHeight: 88, fontSize: 28, px: 4, mt: 1 }}
           >
             Take {units.mass(massMg)} {chosen?.name ?? ''}
           </Button>
+          <Box role="status" sx={{ fontSize: 22 }}>
+            {scaleTrouble(scale)}
+          </Box>
           <Refused command={sending} />
         </Box>
         <Keypad onKey={typed.press} />

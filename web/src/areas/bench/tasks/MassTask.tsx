@@ -13,11 +13,13 @@ import { Primary, Secondary } from '../BenchButtons.js';
 import { BenchFrame } from '../BenchFrame.js';
 import { BigNumber } from '../BigNumber.js';
 import { usePracticeNeed } from '../practice/need.js';
-import { showOnScale } from '../scales.js';
+import { showOnScale, unitOn } from '../scales.js';
 import { Pieces } from './Pieces.js';
 import type { TaskProps } from '../task-props.js';
-import { useTyped } from '../typed.js';
+import { useTypedMass } from '../typed.js';
 import { useScale } from '../use-scale.js';
+import { useSimulated } from '../use-simulated.js';
+import { scaleTrouble } from '../weigh/hint.js';
 
 /** Kilograms out of a step, tub by tub: on to the next, a named loss, or rework. */
 export function MassTask({
@@ -31,24 +33,25 @@ export function MassTask({
   task,
 }: TaskProps & { task: WeighedTask }) {
   const units = useUnits();
+  const simulated = useSimulated();
   const [scaleId, setScaleId] = useState(
     scaleForMass(task.kind === 'out' && !weighedSingly(step) ? step.balanceMg : 0),
   );
   const divisionMg = scaleSpec(scaleId).divisionMg;
-  const typed = useTyped('type kilograms');
+  const typed = useTypedMass(unitOn(units, scaleId));
   const [typing, setTyping] = useState(false);
   const oneByOne = weighedSingly(step) && task.kind === 'out';
   const [pieces, setPieces] = useState(1);
   const notes = notesFor(task);
   const [note, setNote] = useState<string>();
   const scale = useScale(scaleId, divisionMg, undefined, () => undefined);
-  const typedMg = typed.value === undefined ? undefined : Math.round(typed.value * 1_000_000);
+  const typedMg = typed.massMg;
   const netMg = scale.connected ? Math.max(0, scale.reading?.netMg ?? 0) : 0;
   const valueMg = typedMg ?? (scale.taken ? 0 : netMg);
   const canTake =
     valueMg > 0 &&
     (notes === undefined || note !== undefined) &&
-    (typedMg !== undefined || scale.reading?.stable === true);
+    (typedMg !== undefined || (scale.reading?.stable === true && !scale.offZero));
   const take = async () => {
     const readingId = typedMg === undefined ? scale.reading?.id : undefined;
     if (readingId) scale.markTaken(valueMg);
@@ -143,13 +146,14 @@ export function MassTask({
             {oneByOne ? pieceTitle(sheet, step, units) : task.title}
           </Box>
           <Box sx={{ fontSize: 20, [SHORT]: { display: 'none' } }}>
-            {scaleSpec(scaleId).name} · {units.mass(step.inMg)} came in, {units.mass(step.balanceMg)} is still
-            to be weighed out{rate(sheet, step, units)}
+            {scaleSpec(scaleId).name}
+            {simulated} · {units.mass(step.inMg)} came in, {units.mass(step.balanceMg)} is still to be weighed
+            out{rate(sheet, step, units)}
           </Box>
           <BigNumber
             shown={
               typed.text !== ''
-                ? { value: typed.text, unit: 'kg' }
+                ? typed.shown
                 : scale.connected
                   ? showOnScale(units, netMg, scaleId)
                   : { value: '–', unit: '' }
@@ -158,11 +162,7 @@ export function MassTask({
             quiet={typed.text === '' && scale.reading?.stable !== true}
           />
           <Box role="status" sx={{ fontSize: 22 }}>
-            {scale.connected
-              ? scale.taken
-                ? 'Taken. Tare, or take it off.'
-                : ''
-              : 'The scale is unplugged. Weights can be typed.'}
+            {scaleTrouble(scale) ?? (scale.taken ? 'Taken. Tare, or take it off.' : '')}
           </Box>
         </Box>
         {showKeys ? <Keypad onKey={typed.press} /> : null}

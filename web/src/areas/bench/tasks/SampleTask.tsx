@@ -8,8 +8,9 @@ import { readingEntry } from '../entries.js';
 import { showOnScale } from '../scales.js';
 import { usePracticeNeed } from '../practice/need.js';
 import type { ReadingTaskProps } from '../task-props.js';
-import { useTyped } from '../typed.js';
+import { useTypedMass } from '../typed.js';
 import { useScale } from '../use-scale.js';
+import { scaleTrouble } from '../weigh/hint.js';
 import { Stoutness, stoutness } from './Pieces.js';
 import { TypedFrame } from './TypedFrame.js';
 
@@ -17,12 +18,13 @@ import { TypedFrame } from './TypedFrame.js';
 export function SampleTask(props: ReadingTaskProps) {
   const { sheet, step, pending, task } = props;
   const units = useUnits();
-  const typed = useTyped('type grams');
+  const typed = useTypedMass('g');
   const scale = useScale('bench', scaleSpec('bench').divisionMg, undefined, () => undefined);
-  const typedMg = typed.value === undefined ? undefined : Math.round(typed.value * 1000);
+  const typedMg = typed.massMg;
   const netMg = scale.connected ? Math.max(0, scale.reading?.netMg ?? 0) : 0;
   const valueMg = typedMg ?? (scale.taken ? 0 : netMg);
-  const canTake = valueMg > 0 && (typedMg !== undefined || scale.reading?.stable === true);
+  const canTake =
+    valueMg > 0 && (typedMg !== undefined || (scale.reading?.stable === true && !scale.offZero));
   const wanted = task.ask.pieces ?? 1;
   const take = async () => {
     const readingId = typedMg === undefined ? scale.reading?.id : undefined;
@@ -64,9 +66,9 @@ export function SampleTask(props: ReadingTaskProps) {
       target={`Piece ${Math.min(task.n + 1, wanted)} of ${wanted}`}
       shown={
         typed.text !== ''
-          ? { value: typed.text, unit: 'g' }
+          ? typed.shown
           : scale.connected
-            ? showOnScale(units, netMg, 'bench')
+            ? showOnScale(units, netMg, 'bench', 'g')
             : { value: '–', unit: 'g' }
       }
       primary={
@@ -79,15 +81,22 @@ export function SampleTask(props: ReadingTaskProps) {
         )
       }
       more={
-        figures ? (
-          <Box sx={{ ...NUMERALS, fontSize: 28 }}>
-            mean {units.number(figures.meanG, 1)} g ± {units.number(figures.sdG, 1)}
-            {figures.giveawayPct === undefined
-              ? ''
-              : `, ${units.number(figures.giveawayPct, 1)} % over the target`}
-            {figures.outliers.length > 0 ? `, ${figures.outliers.length} far out` : ''}
-            {stout ? <Stoutness is={stout} /> : null}
-          </Box>
+        figures || scaleTrouble(scale) ? (
+          <>
+            <Box role="status" sx={{ fontSize: 22 }}>
+              {scaleTrouble(scale)}
+            </Box>
+            {figures ? (
+              <Box sx={{ ...NUMERALS, fontSize: 28 }}>
+                mean {units.number(figures.meanG, 1)} g ± {units.number(figures.sdG, 1)}
+                {figures.giveawayPct === undefined
+                  ? ''
+                  : `, ${units.number(figures.giveawayPct, 1)} % over the target`}
+                {figures.outliers.length > 0 ? `, ${figures.outliers.length} far out` : ''}
+                {stout ? <Stoutness is={stout} /> : null}
+              </Box>
+            ) : null}
+          </>
         ) : null
       }
     />

@@ -12,6 +12,7 @@ import { markEntry, readingEntry } from '../entries.js';
 import { usePracticeNeed } from '../practice/need.js';
 import type { ReadingTaskProps } from '../task-props.js';
 import { useTyped } from '../typed.js';
+import { useSimulated } from '../use-simulated.js';
 import { TypedFrame } from './TypedFrame.js';
 import { queries } from '../../../data/queries.js';
 
@@ -131,11 +132,14 @@ function otherProbe(id: Probe['id']): Probe['id'] {
 }
 
 function ProbeWords({ probe, connected }: { probe: Probe | undefined; connected: boolean }) {
+  const units = useUnits();
+  const simulated = useSimulated();
   if (!connected) return <Box sx={{ fontSize: 20 }}>No probe here; type what the thermometer shows.</Box>;
   return (
     <Box sx={{ fontSize: 18 }}>
       {probe?.name}
-      {probe && probe.offsetC !== 0 ? `, corrected by ${probe.offsetC.toFixed(1)} °C` : ''}
+      {simulated}
+      {probe && probe.offsetC !== 0 ? `, corrected by ${units.degrees(probe.offsetC)}` : ''}
       {probe?.due ? ', its check in ice water is due' : ''}
     </Box>
   );

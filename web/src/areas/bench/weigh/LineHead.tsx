@@ -3,6 +3,7 @@ import { scaleSpec, liquidRoom } from '@zest/core';
 import type { BatchView, LineView } from '@zest/contract';
 import { SHORT } from '../../../ui/theme.js';
 import { useUnits, type Units } from '../../../ui/units.js';
+import { useSimulated } from '../use-simulated.js';
 import type { Pour } from './load-band.js';
 
 interface LineHeadProps {
@@ -17,6 +18,7 @@ interface LineHeadProps {
 /** What is poured now: name, weight, scale, lot, dose in all its forms, and what limits it. */
 export function LineHead({ sheet, line, pour, n, m }: LineHeadProps) {
   const units = useUnits();
+  const simulated = useSimulated();
   const divisionMg = scaleSpec(line.scaleId).divisionMg;
   return (
     <>
@@ -31,7 +33,8 @@ export function LineHead({ sheet, line, pour, n, m }: LineHeadProps) {
         ) : null}
       </Box>
       <Box sx={{ fontSize: 20, [SHORT]: { display: line.cure ? 'none' : 'block', fontSize: 16 } }}>
-        {n} of {m} · {scaleSpec(line.scaleId).name} · lot {line.lotCode}
+        {n} of {m} · {scaleSpec(line.scaleId).name}
+        {simulated} · lot {line.lotCode}
         {line.stream === 'all' ? '' : ` · into the tub of the ${line.stream}`}
         {line.gPerKgMeat === null
           ? ''

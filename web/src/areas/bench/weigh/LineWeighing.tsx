@@ -23,8 +23,8 @@ import { MorePanel } from '../more/MorePanel.js';
 import { OverPourPanel } from '../OverPourPanel.js';
 import type { Pending } from '../pending.js';
 import { usePracticeNeed } from '../practice/need.js';
-import { showOnScale } from '../scales.js';
-import { useTyped } from '../typed.js';
+import { showOnScale, unitOfLine } from '../scales.js';
+import { useTypedMass } from '../typed.js';
 import { useScale } from '../use-scale.js';
 import { hint } from './hint.js';
 import { LineHead } from './LineHead.js';
@@ -50,11 +50,11 @@ export function LineWeighing({ sheet, step, pending, lines, line, onChoose }: Li
   const [byLoad, setByLoad] = useState(true);
   const [jugMg, setJugMg] = useState<number>();
   const last = useRef<{ entryId: string; lineId: string } | undefined>(undefined);
-  const typed = useTyped('type a weight');
   const { scaleId } = line;
   const divisionMg = scaleSpec(scaleId).divisionMg;
-  const unitMg = line.scaleId === 'dose' ? 1000 : 1_000_000;
-  const typedMg = typed.value === undefined ? undefined : Math.round(typed.value * unitMg);
+  const unit = unitOfLine(units, line);
+  const typed = useTypedMass(unit);
+  const typedMg = typed.massMg;
   const pour = nextPour(sheet, line, byLoad);
   const band = { lowMg: pour.lowMg, highMg: pour.highMg };
   const isTyping = typed.text !== '';
@@ -72,7 +72,7 @@ export function LineWeighing({ sheet, step, pending, lines, line, onChoose }: Li
   const valueMg = typedMg ?? (scale.taken ? 0 : Math.max(0, onScaleMg));
   const over = valueMg > band.highMg && !scale.taken;
   const still = isTyping || scale.reading?.stable === true;
-  const canTake = valueMg > 0 && still;
+  const canTake = valueMg > 0 && still && (isTyping || jugMg !== undefined || !scale.offZero);
 
   const take = async (massMg: number, readingId?: string) => {
     const id = uuid();
@@ -188,9 +188,9 @@ export function LineWeighing({ sheet, step, pending, lines, line, onChoose }: Li
             <BigNumber
               shown={
                 isTyping
-                  ? { value: typed.text, unit: unitMg === 1000 ? 'g' : 'kg' }
+                  ? typed.shown
                   : scale.connected
-                    ? showOnScale(units, onScaleMg, scaleId)
+                    ? showOnScale(units, onScaleMg, scaleId, unit)
                     : { value: '–', unit: '' }
               }
               label={`On the scale: ${units.mass(valueMg, divisionMg)}`}

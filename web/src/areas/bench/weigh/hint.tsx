@@ -15,19 +15,22 @@ export function hint(now: {
   valueMg: number;
 }) {
   if (now.isTyping) return 'Typed by hand.';
-  if (!now.scale.connected) {
-    return <Warning>The scale is unplugged. Weights can be typed.</Warning>;
-  }
-  if (now.scale.reading?.overload) {
-    return <Warning>Too heavy for this scale. Take some off.</Warning>;
-  }
+  const trouble = scaleTrouble(now.scale);
+  if (trouble) return <Warning>{trouble}</Warning>;
   if (now.scale.taken) return 'Taken. Tare, or take it off.';
   if (now.overMg > 0) return <Warning>{`STOP, ${now.mass(now.overMg)} over.`}</Warning>;
-  if (now.scale.reading && now.scale.reading.netMg < 0) return 'Below zero: something was taken off. Tare.';
   if (now.inBand) {
     return now.auto ? `Right. Hold still ${STEADY_MS / 1000} s and it is taken.` : 'Right. Take it.';
   }
   return now.valueMg > 0 ? 'Pour on.' : 'Put the tub on, tare, pour.';
+}
+
+/** What keeps the figure of a scale from being a weight; undefined when nothing does. */
+export function scaleTrouble({ reading, connected, offZero }: LiveScale): string | undefined {
+  if (reading === undefined) return 'No scale is connected here. Type what yours shows.';
+  if (!connected) return 'The scale is unplugged. Weights can be typed.';
+  if (reading.overload) return 'Too heavy for this scale. Take some off.';
+  return offZero ? 'Below zero: put the tub back or tare. Nothing is taken until then.' : undefined;
 }
 
 function Warning({ children }: { children: string }) {
