@@ -318,9 +318,9 @@ test('the lead changes the method of an open batch, and checks a probe in ice wa
   await page.getByRole('link', { name: 'Scales and probes' }).click();
   const row = page.getByRole('row', { name: /^Hand probe/ });
   await row.getByRole('button', { name: 'Check' }).click();
-  await page.getByLabel('It showed, °C').fill('0,4');
+  await page.getByLabel('It showed').fill('0,4');
   await page.getByRole('button', { name: 'Note the check' }).click();
-  await expect(row).toContainText('corrected by -0.4 °C');
+  await expect(row).toContainText(/corrected by −0\.4\s°C/);
   await expectAccessible(page);
   await page.context().close();
 });

@@ -194,6 +194,21 @@ describe('what speaks against a batch', () => {
     expect([...shutDoors(closed, us).keys()]).toContain('mix');
   });
 
+  it('is a bird in what is cooked for red meat: the lead names the rule', () => {
+    const cooked = (stopBelowC: number, species: string) => {
+      const facts = batch();
+      const steps = [{ key: 'cook', kind: 'cook' as const, stopBelowC }];
+      const recipe = { ...facts.batch.recipe, steps };
+      const swappedIn = swapped({ ...facts, batch: { ...facts.batch, recipe } }, { species });
+      return objections(swappedIn, us).filter((o) => o.guard === 'core');
+    };
+    expect(cooked(71, 'turkey')).toMatchObject([
+      { level: 'sign', sentence: expect.stringContaining('74') as string },
+    ]);
+    expect(cooked(74, 'turkey')).toEqual([]);
+    expect(cooked(71, 'pork')).toEqual([]);
+  });
+
   it('is new when it goes further than before, and old when it goes less far', () => {
     const far = { level: 'sign' as const, guard: 'window', about: '', amount: 3, sentence: '' };
     expect(newObjections([far], [{ ...far, amount: 2 }])).toEqual([]);

@@ -60,4 +60,17 @@ describe('methods and schools', () => {
     );
     expect(signed.join()).toContain('time at temperature');
   });
+
+  it('stops what is cooked and then packed, frozen or left as it is, without being cooled', () => {
+    const ring = recipeOf(RING, 'ring');
+    const stops = (steps: typeof ring.steps) => sentences({ ...ring, steps }, 'stop').join();
+    const uncooled = ring.steps.filter((s) => s.kind !== 'cool');
+    expect(stops(ring.steps)).not.toContain('without being cooled');
+    expect(stops(uncooled)).toContain('goes to “Pack” without being cooled');
+    expect(stops(uncooled.filter((s) => s.kind !== 'pack'))).toContain('goes to its end without being cooled');
+    const frozen = uncooled.map((s) => (s.kind === 'pack' ? { ...s, kind: 'freeze' as const } : s));
+    expect(stops(frozen)).toContain('goes to “Freeze” without being cooled');
+    const late = [...uncooled, ...ring.steps.filter((s) => s.kind === 'cool')];
+    expect(stops(late)).toContain('without being cooled');
+  });
 });

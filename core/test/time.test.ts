@@ -38,7 +38,7 @@ describe('hours that must pass', () => {
   it('are not entered: a rest of twelve hours is not over in seconds', () => {
     const rest = resting('rest', 12);
     expect(waitsFor(rest, 0)).toBe(
-      'Rest overnight takes 12 h and has 12 h 0 min to go. The lead ends it earlier with a word.',
+      'Rest overnight takes 12 h and has 12 h to go. The lead ends it earlier with a word.',
     );
     expect(waitsFor(rest, 11 * 60 + 20)).toContain('has 40 min to go');
     expect(waitsFor(rest, 12 * 60 - 1)).toContain('has 1 min to go');
@@ -47,8 +47,23 @@ describe('hours that must pass', () => {
 
   it('nor is a hang of fourteen days', () => {
     const hang = resting('hang', 14 * 24);
-    expect(waitsFor(hang, 13 * 24 * 60)).toContain('has 24 h 0 min to go');
+    expect(waitsFor(hang, 13 * 24 * 60)).toContain('has 24 h to go');
     expect(waitsFor(hang, 14 * 24 * 60)).toBeUndefined();
+  });
+
+  it('nor are the minutes of drying a skin and of smoke', () => {
+    for (const kind of ['dry-skin', 'smoke'] as const) {
+      const facts = resting('rest', undefined);
+      const smoked = {
+        ...facts,
+        steps: facts.steps.map((s) =>
+          s.id === 'wait' ? { ...s, document: step('wait', kind, { minutes: 45 }) } : s,
+        ),
+      };
+      expect(waitsFor(smoked, 0)).toContain('takes 45 min and has 45 min to go');
+      expect(waitsFor(smoked, 44)).toContain('has 1 min to go');
+      expect(waitsFor(smoked, 45)).toBeUndefined();
+    }
   });
 
   it('are asked of nothing that names none, and of no step whose turn has not come', () => {
@@ -65,5 +80,25 @@ describe('hours that must pass', () => {
       }),
       { numRuns: 60 },
     );
+  });
+});
+
+describe('a weight that must be lost', () => {
+  const loss = (outMg: number) => {
+    const hung = afterEntries(resting('hang', 24), [
+      { kind: 'out', body: { id: 'h', stepId: 'wait', to: 'next', massMg: outMg } },
+    ]);
+    return fold(hung, A_SHOP)
+      .steps.find((s) => s.id === 'wait')!
+      .missing.find((m) => m.what === 'loss')?.sentence;
+  };
+
+  it('is weighed, not said: what lost too little hangs on', () => {
+    expect(loss(16_000_000)).toBe(
+      'It has lost 20.0 % by its weight and must lose 30 %. Hang it on, or the lead signs.',
+    );
+    expect(loss(14_000_001)).toContain('must lose 30 %');
+    expect(loss(14_000_000)).toBeUndefined();
+    expect(loss(13_000_000)).toBeUndefined();
   });
 });

@@ -2,6 +2,7 @@ import type { TasteState } from '../bench/taste-state.js';
 import { massToken } from '../quantity/tokens.js';
 import {
   hoursOf,
+  notDoneAt,
   readingKind,
   readingsOf,
   stepTitle,
@@ -90,14 +91,18 @@ function missingReady(facts: GateFacts): Missing[] {
 /** Hours are hours: nobody enters them, they pass. */
 function missingTime({ step, leftMs = 0 }: GateFacts): Missing[] {
   if (leftMs <= 0) return [];
-  const minutes = Math.ceil(leftMs / 60_000);
-  const left = minutes < 60 ? `${minutes} min` : `${Math.floor(minutes / 60)} h ${minutes % 60} min`;
   return [
     {
       what: 'time',
-      sentence: `${stepTitle(step)} takes ${hoursOf(step)} h and has ${left} to go. The lead ends it earlier with a word.`,
+      sentence: `${stepTitle(step)} takes ${inHours((hoursOf(step) ?? 0) * 60)} and has ${inHours(leftMs / 60_000)} to go. The lead ends it earlier with a word.`,
     },
   ];
+}
+
+function inHours(minutes: number): string {
+  const whole = Math.ceil(minutes - 1e-9);
+  if (whole < 60) return `${whole} min`;
+  return whole % 60 === 0 ? `${whole / 60} h` : `${Math.floor(whole / 60)} h ${whole % 60} min`;
 }
 
 function inLoads(facts: GateFacts): boolean {
@@ -154,6 +159,8 @@ function missingMass(facts: GateFacts): Missing[] {
   if (facts.outMg <= 0 && traits.mass !== 'passes on') {
     return [{ what: 'out', sentence: 'The kilograms that came out have not been weighed.' }];
   }
+  const notDone = facts.outMg > 0 ? notDoneAt(facts.step, facts) : undefined;
+  if (notDone !== undefined) return [{ what: 'loss', sentence: notDone }];
   const leftMg = facts.balanceMg ?? 0;
   if (traits.closesEmpty && leftMg > facts.inMg * LEFT_PART) {
     return [

@@ -1,4 +1,6 @@
 import { mixture } from '../blend/mixture.js';
+import { temperatureToken } from '../quantity/tokens.js';
+import { SAFE_CORE_C, isPoultry, safeCoreC } from '../species/index.js';
 import { brokenSpeciesRules } from '../rules/claims.js';
 import { checkRecipe } from '../recipe/check.js';
 import { numberOf, traitsOf } from '../steps/index.js';
@@ -33,9 +35,6 @@ export function newObjections(before: readonly Objection[], after: readonly Obje
     );
   return after.filter((one) => !isOld(one));
 }
-
-/** Core temperature below which cooking alone is no answer to parasites, °C; common practice. */
-const LOW_CORE_C = 71;
 
 /** A meat of the batch with what is known of the lot it comes from. */
 interface MeatIn {
@@ -114,7 +113,7 @@ export function meatObjections(meats: readonly MeatIn[], rules: MeatRules): Obje
       sentence: `${broken.join(' ')} Change the blend, or say what the label will say.`,
     });
   }
-  return [...found, ...windowObjections(meats, rules)];
+  return [...found, ...underTheirCore(meats, recipe), ...windowObjections(meats, rules)];
 }
 
 function windowObjections(meats: readonly MeatIn[], { window }: MeatRules): Objection[] {
@@ -137,8 +136,28 @@ function windowObjections(meats: readonly MeatIn[], { window }: MeatRules): Obje
 function isLowCore(recipe: MeatRules['recipe']): boolean {
   if (recipe.state === 'dried' || recipe.state === 'raw smoked (not cooked)') return true;
   return recipe.steps.some(
-    (s) => traitsOf(s).heat === 'lethal' && (numberOf(s, 'stopBelowC') ?? 0) < LOW_CORE_C,
+    (s) => traitsOf(s).heat === 'lethal' && (numberOf(s, 'stopBelowC') ?? 0) < SAFE_CORE_C,
   );
+}
+
+/** Birds in a product that is cooked to less than they need; below what red meat needs it was signed when published. */
+function underTheirCore(meats: readonly MeatIn[], recipe: MeatRules['recipe']): Objection[] {
+  const written = recipe.steps.flatMap((s) =>
+    traitsOf(s).heat === 'lethal' ? (numberOf(s, 'stopBelowC') ?? []) : [],
+  );
+  const hottest = Math.max(...written);
+  const birds = meats.filter((m) => hottest < safeCoreC([m.species]) && isPoultry(m.species));
+  if (written.length === 0 || birds.length === 0) return [];
+  const names = [...new Set(birds.map((m) => m.name))].join(', ');
+  const needed = temperatureToken(safeCoreC(birds.map((m) => m.species)));
+  return [
+    {
+      level: 'sign',
+      guard: 'core',
+      about: names,
+      sentence: `${names} needs ${needed} in the core, and this product is cooked to ${temperatureToken(hottest)}. Name the time at temperature that your plan allows.`,
+    },
+  ];
 }
 
 /**

@@ -1,11 +1,7 @@
 import { tasteState, type TasteState } from '../bench/taste-state.js';
-import { isPoultry } from '../species/index.js';
+import { safeCoreC } from '../species/index.js';
 import { numberOf, traitsOf } from '../steps/index.js';
 import type { BatchFacts, TransferFact } from './facts.js';
-
-/** Where a patty is done when the method does not say, °C; poultry wants more (common practice). */
-const DONE_C = 71;
-const POULTRY_DONE_C = 74;
 
 /** What the tasting of a batch is worth: a patty done through, a verdict, and nothing added after it. */
 export function batchTasting(
@@ -30,10 +26,10 @@ export function batchTasting(
   return { ...answer, doneC };
 }
 
+/** Where a patty is done, °C: where the method says, and never below what its species need. */
 function doneAt({ steps, lines, accounts }: BatchFacts): number {
   const tasting = steps.find((s) => traitsOf(s.document).tastes);
   const written = tasting && numberOf(tasting.document, 'stopBelowC');
-  if (written !== undefined) return written;
   const species = new Map(accounts.map((a) => [a.id, a.species]));
-  return lines.some((l) => isPoultry(species.get(l.lotAccountId) ?? '')) ? POULTRY_DONE_C : DONE_C;
+  return Math.max(written ?? 0, safeCoreC(lines.map((l) => species.get(l.lotAccountId) ?? '')));
 }

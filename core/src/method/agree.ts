@@ -20,6 +20,7 @@ export function checkMethod(document: Method, cured: { nitrite: boolean; nitrate
     ...entering(document),
     ...parameters(document.steps),
     ...streamsAgree(document.steps),
+    ...cooledAfterHeat(document.steps),
     ...stateAgrees(document),
     ...cureAgrees(document, cured),
   ];
@@ -131,6 +132,24 @@ function cureAgrees(
         ]
       : []),
     ...(nitrate ? nitrateInTime(steps) : []),
+  ];
+}
+
+/** What was cooked is brought down before it is packed, frozen or leaves. */
+function cooledAfterHeat(steps: readonly MethodStep[]): Finding[] {
+  const at = steps.findLastIndex((s) => traitsOf(s).heat === 'lethal');
+  const cooked = steps[at];
+  if (!cooked) return [];
+  const after = steps.slice(at + 1);
+  const away = after.findIndex((s) => traitsOf(s).leaves === true);
+  const cooled = after.findIndex((s) => traitsOf(s).coolsDown === true);
+  if (cooled >= 0 && (away < 0 || cooled < away)) return [];
+  const to = after[away];
+  return [
+    stop(
+      `steps[${at}]`,
+      `“${stepTitle(cooked)}” goes ${to ? `to “${stepTitle(to)}”` : 'to its end'} without being cooled: what is cooked passes quickly through the warm zone. Put a step between that cools it.`,
+    ),
   ];
 }
 

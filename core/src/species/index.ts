@@ -24,6 +24,15 @@ const SPECIES: Readonly<Record<string, Species>> = {
   poultry: { words: [], poultry: true },
 };
 
+/** Core at which ground meat is safe at once, °C, and of birds; no recipe goes below it (common practice). */
+export const SAFE_CORE_C = 71;
+const SAFE_CORE_OF_BIRDS_C = 74;
+
+/** Core temperature at which a mix of these species is safe without any time at temperature, °C. */
+export function safeCoreC(species: readonly string[]): number {
+  return species.some(isPoultry) ? SAFE_CORE_OF_BIRDS_C : SAFE_CORE_C;
+}
+
 /** Whether a species is a bird. */
 export function isPoultry(name: string): boolean {
   return SPECIES[name]?.poultry === true;

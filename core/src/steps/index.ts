@@ -25,6 +25,7 @@ export {
   expectedYield,
   holdsMass,
   hoursOf,
+  notDoneAt,
   loadsOf,
   numberOf,
   paramsOf,

@@ -33,6 +33,10 @@ export interface Traits {
   heat?: 'lethal' | 'warm' | 'slow';
   /** What goes through is back in the cold when it closes. */
   cold?: true;
+  /** What was heated is brought down through the warm zone here. */
+  coolsDown?: true;
+  /** Finished here: packed, or frozen. */
+  leaves?: true;
   smokes?: true;
   dries?: true;
   /** Stands still in the cold so that the cure works. */
@@ -121,6 +125,8 @@ export interface StepKind<N extends string = string, T extends ParamTable = Para
   loads?(parameters: ParamsOf<T>, situation: Situation): number;
   /** Hours that must pass from its beginning before it closes. */
   takesHours?(parameters: ParamsOf<T>): number | undefined;
+  /** Why what came out so far is not done, as a sentence; undefined when it is. Masses mg. */
+  notDone?(parameters: ParamsOf<T>, masses: { inMg: number; outMg: number }): string | undefined;
   ready?(parameters: ParamsOf<T>, situation: Situation): ReadyCheck[];
   counting?(parameters: ParamsOf<T>): Counting;
   /** How it is to be done, said beside the instruction. */

@@ -1,15 +1,13 @@
 import type { Finding } from '../recipe/finding.js';
+import { SAFE_CORE_C } from '../species/index.js';
 import { finding, type StepPlace } from './kind.js';
-
-/** Below this core a product is safe only by its time at temperature, °C (common practice). */
-const SAFE_AT_ONCE_C = 71;
 
 /** A step that cooks names the core it must reach; a lower one needs a rule that somebody signs for. */
 export function coreAgrees({ stopBelowC }: { stopBelowC?: number | undefined }, place: StepPlace): Finding[] {
   const path = place.path('stopBelowC');
   if (stopBelowC === undefined)
     return [finding('stop', path, 'method', `${place.title}: name the core temperature it must reach.`)];
-  if (stopBelowC >= SAFE_AT_ONCE_C) return [];
+  if (stopBelowC >= SAFE_CORE_C) return [];
   return [
     finding(
       'sign',

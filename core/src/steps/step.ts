@@ -69,6 +69,11 @@ export function hoursOf(step: StepLike): number | undefined {
   return stepKind(step.kind).takesHours?.(paramsOf(step));
 }
 
+/** Why what came out of a step so far is not done; undefined when it is. Masses mg. */
+export function notDoneAt(step: StepLike, masses: { inMg: number; outMg: number }): string | undefined {
+  return stepKind(step.kind).notDone?.(paramsOf(step), masses);
+}
+
 /** What must be ready at the machine of a step; nothing where it has none. */
 export function readyChecks(step: StepLike, situation: Situation): ReadyCheck[] {
   return stepKind(step.kind).ready?.(paramsOf(step), situation) ?? [];

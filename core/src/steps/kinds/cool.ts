@@ -5,7 +5,7 @@ import { choice } from '../parameters.js';
 export const cool = defineKind({
   name: 'cool',
   listed: 'Cool',
-  traits: { mass: 'passes on', remainder: 'evaporation', set: true, cold: true },
+  traits: { mass: 'passes on', remainder: 'evaporation', set: true, cold: true, coolsDown: true },
   parameters: {
     cooling: choice('Cooled in', ['ice water', 'air'], (v) => `in ${v}`, {
       school: {

@@ -9,5 +9,6 @@ export const drySkin = defineKind({
   losses: [],
   title: () => 'Dry the skin',
   instruction: () => 'Until the skin is dry to the finger and takes the smoke.',
+  takesHours: (p) => (p.minutes === undefined ? undefined : p.minutes / 60),
   readings: (p) => [{ kind: 'minutes', aimMinutes: p.minutes }],
 });

@@ -4,7 +4,7 @@ import { defineKind } from '../kind.js';
 export const freeze = defineKind({
   name: 'freeze',
   listed: 'Freeze',
-  traits: { mass: 'passes on', set: true, cold: true },
+  traits: { mass: 'passes on', set: true, cold: true, leaves: true },
   parameters: { stopAboveC },
   losses: [],
   title: () => 'Freeze',

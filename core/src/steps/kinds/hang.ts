@@ -22,6 +22,12 @@ export const hang = defineKind({
   title: () => 'Hang to dry',
   instruction: () => 'Cool, moving air, even humidity; weigh the marked pieces.',
   takesHours: (p) => p.hours,
+  notDone: ({ targetLossPct = 0 }, { inMg, outMg }) => {
+    const lossPct = 100 * (1 - outMg / inMg);
+    return lossPct >= targetLossPct
+      ? undefined
+      : `It has lost ${lossPct.toFixed(1)} % by its weight and must lose ${targetLossPct} %. Hang it on, or the lead signs.`;
+  },
   readings: () => [{ kind: 'temperature' }],
   agrees: (p, { title, path }) =>
     p.targetLossPct === undefined

@@ -3,7 +3,7 @@ import { defineKind } from '../kind.js';
 export const pack = defineKind({
   name: 'pack',
   listed: 'Pack',
-  traits: { mass: 'holds', set: true },
+  traits: { mass: 'holds', set: true, leaves: true },
   parameters: {},
   losses: ['ends', 'floor'],
   title: () => 'Pack',

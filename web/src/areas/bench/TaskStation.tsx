@@ -165,7 +165,14 @@ function TaskRow({
           >
             <Box sx={{ fontSize: 18, whiteSpace: 'nowrap' }}>{task.title}</Box>
             <Box
-              sx={{ ...NUMERALS, fontSize: 25, fontWeight: 700, display: 'flex', gap: 1, alignItems: 'center' }}
+              sx={{
+                ...NUMERALS,
+                fontSize: 25,
+                fontWeight: 700,
+                display: 'flex',
+                gap: 1,
+                alignItems: 'center',
+              }}
             >
               {task.done ? <Tick size={20} /> : null}
               {shown(task, units) || (task.required ? 'needed' : '–')}
