@@ -29,6 +29,7 @@ export const transferFact = z.object({
   stepId: id.nullable(),
   lineId: id.nullable(),
   person: z.string().nullable(),
+  sentBy: z.string().nullish(),
   deviceId: z.string().nullable(),
   withId: id.nullable(),
   how: z.enum(TRANSFER_HOWS),
@@ -45,6 +46,7 @@ export const readingFact = z.object({
   load: z.int(),
   at: instant,
   person: z.string(),
+  sentBy: z.string().nullish(),
   how: z.enum(READING_HOWS),
   transferId: id.nullable(),
 }) as unknown as z.ZodType<ReadingFact>;
@@ -58,6 +60,7 @@ export const markFact = z.object({
   value: z.number().nullable(),
   at: instant,
   person: z.string(),
+  sentBy: z.string().nullish(),
   second: z.string().nullable(),
 }) as unknown as z.ZodType<MarkFact>;
 

@@ -182,6 +182,7 @@ const entryView = z.object({
   id,
   at: instant,
   person: z.string(),
+  sentBy: z.string().nullable(),
   stepId: id.nullable(),
   from: z.string(),
   to: z.string(),

@@ -67,7 +67,9 @@ describe('methods and schools', () => {
     const uncooled = ring.steps.filter((s) => s.kind !== 'cool');
     expect(stops(ring.steps)).not.toContain('without being cooled');
     expect(stops(uncooled)).toContain('goes to “Pack” without being cooled');
-    expect(stops(uncooled.filter((s) => s.kind !== 'pack'))).toContain('goes to its end without being cooled');
+    expect(stops(uncooled.filter((s) => s.kind !== 'pack'))).toContain(
+      'goes to its end without being cooled',
+    );
     const frozen = uncooled.map((s) => (s.kind === 'pack' ? { ...s, kind: 'freeze' as const } : s));
     expect(stops(frozen)).toContain('goes to “Freeze” without being cooled');
     const late = [...uncooled, ...ring.steps.filter((s) => s.kind === 'cool')];

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { fold, hoursOf, type BatchFacts, type MethodStep } from '../src/index.js';
+import { fold, hoursOf, tasksOf, type BatchFacts, type MethodStep } from '../src/index.js';
 import { A_SHOP, aBatch, afterEntries } from './a-batch.js';
 
 const step = (key: string, kind: MethodStep['kind'], more: object = {}): MethodStep =>
@@ -79,6 +79,32 @@ describe('hours that must pass', () => {
         expect(waitsFor(resting('rest', hours), minutes) === undefined).toBe(minutes >= hours * 60);
       }),
       { numRuns: 60 },
+    );
+  });
+});
+
+describe('the order in which a hand meets its tasks', () => {
+  const at = (kind: MethodStep['kind'], more: object, loads?: number) => {
+    const method = [step('meats', 'weigh-meat'), step('mix', 'mix'), step('here', kind, more)];
+    const view = fold(aBatch(kind === 'mix' ? [method[0]!, method[2]!] : method), A_SHOP);
+    const here = view.steps.find((s) => s.id === 'here')!;
+    return tasksOf(view, { ...here, loads: loads ?? here.loads }).map((t) => t.id);
+  };
+
+  it('reads a core before it weighs out, and weighs a sample before it counts', () => {
+    const cook = at('cook', { stopBelowC: 71 });
+    expect(cook.indexOf('temperature')).toBeLessThan(cook.indexOf('out'));
+    const link = at('link', { shape: 'links', sampleSize: 5 });
+    expect(link.indexOf('sample')).toBeLessThan(link.indexOf('count'));
+  });
+
+  it('reads the mix, the inclusions and the filling where the method names their limit, load by load', () => {
+    for (const kind of ['mix', 'include', 'stuff'] as const) {
+      expect(at(kind, { stopAboveC: 4 })).toContain('temperature');
+      expect(at(kind, {})).not.toContain('temperature');
+    }
+    expect(at('mix', { stopAboveC: 4 }, 2)).toEqual(
+      expect.arrayContaining(['temperature:1', 'temperature:2']),
     );
   });
 });

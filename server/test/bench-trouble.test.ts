@@ -73,11 +73,14 @@ describe('made without network', () => {
     for (const line of [salt!, pepper!]) expect((await send(line, waited)).status).toBe(200);
     await send(rest[0]!, { madeBy: idOf('Bram') });
     await send(rest[1]!, { offline: true, madeBy: idOf('Mr Feld') });
-    const by = (line: LineView, now: BatchView) => now.entries.find((e) => e.lineId === line.id)?.person;
+    const by = (line: LineView, now: BatchView) => {
+      const { person, sentBy } = now.entries.find((e) => e.lineId === line.id)!;
+      return sentBy === null ? person : `${person}, says ${sentBy}`;
+    };
     const now = await sheetOf(ines, batch.id);
     expect([salt!, pepper!, rest[0]!, rest[1]!].map((l) => by(l, now))).toEqual([
-      'Bram',
-      'Bram',
+      'Bram, says Oda',
+      'Bram, says Oda',
       'Oda',
       'Oda',
     ]);

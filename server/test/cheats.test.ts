@@ -243,6 +243,20 @@ describe('cured', () => {
     const own = await hands.send(batch, 'second-check', check(bram.id, SECRETS['Bram']!), oda);
     expect([own.status, text(own)]).toEqual([422, expect.stringContaining('Bram weighed it')]);
     expect((await hands.send(batch, 'second-check', check(oda.id, SECRETS['Oda']!))).status).toBe(200);
+    // Nor by whoever sent it and only says that another weighed it.
+    const other = await ring();
+    const said = { offline: true, madeBy: bram.id };
+    const { id, dueMg } = lineOf(other, CURE);
+    await hands.send(other, 'weighings', { lineId: id, massMg: dueMg, ...said }, oda);
+    const sender = await hands.send(other, 'second-check', {
+      lineId: id,
+      personId: oda.id,
+      secret: SECRETS['Oda']!,
+    });
+    expect([sender.status, text(sender)]).toEqual([
+      422,
+      expect.stringContaining('Oda weighed it, or sent it'),
+    ]);
     await ines.put('/bench-rules', { cureSecondCheck: false });
   });
 });

@@ -57,9 +57,12 @@ const line = (l: LineView) => [
 const step = (s: StepView) => [s.id, s.title, s.inMg, s.outMg, s.balanceMg, s.stepYield, s.closedBy, s.loads];
 const entry = (e: EntryView) => [e.id, e.from, e.to, e.amount, e.how, e.reversed];
 
+const byName = ({ missing }: { missing: { what: string }[] }) =>
+  [...missing].sort((a, b) => a.what.localeCompare(b.what));
+
 describe('a database made by the version before', () => {
   it('is brought up to date once, and refuses a migration that reads differently', async () => {
-    expect(ran).toEqual(['008_facts.sql', '009_names.sql', '010_guards.sql']);
+    expect(ran).toEqual(['008_facts.sql', '009_names.sql', '010_guards.sql', '011_who_sent.sql']);
     expect(await migrate(ownerUrl, APP)).toEqual([]);
     const owner = await mysql.createConnection({ uri: ownerUrl });
     await owner.query("UPDATE migration SET checksum = REPEAT('0', 64) WHERE name LIKE '001%'");
@@ -84,7 +87,8 @@ describe('a database made by the version before', () => {
       expect(now.lines.map(line), `lines of ${old.number}`).toEqual(old.lines.map(line));
       expect(now.steps.map(step), `steps of ${old.number}`).toEqual(old.steps.map(step));
       expect(now.entries.map(entry), `entries of ${old.number}`).toEqual(old.entries.map(entry));
-      expect(now.steps.map((s) => s.missing)).toEqual(old.steps.map((s) => s.missing));
+      // The sample is asked before the count now; what is missing is the same.
+      expect(now.steps.map(byName)).toEqual(old.steps.map(byName));
       for (const key of [
         'product',
         'state',

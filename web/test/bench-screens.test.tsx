@@ -120,6 +120,7 @@ describe('counting at the table', () => {
 
   it('is a press a piece, written down together when the hand goes elsewhere', async () => {
     const { unmount } = atBench(facts, 'link');
+    await press(/^Count/);
     await press('Ten more');
     await press('Ten more');
     expect(entries).toEqual([]);

@@ -27,6 +27,7 @@ export function entriesView(facts: BatchFacts): EntryView[] {
     id: t.id,
     at: t.at,
     person: t.person ?? '',
+    sentBy: t.sentBy ?? null,
     stepId: t.stepId,
     from: name(t.from),
     to: name(t.to),

@@ -109,6 +109,8 @@ export interface TransferFact {
   stepId: string | null;
   lineId: string | null;
   person: string | null;
+  /** Who sent it, where the person is only said to have made it: it waited on a device without network. */
+  sentBy?: string | null;
   /** The scale that showed it. */
   deviceId: string | null;
   /** The entry it was made together with, and goes with when that is taken back. */
@@ -132,6 +134,8 @@ export interface ReadingFact {
   load: number;
   at: string;
   person: string;
+  /** Who sent it, where the person is only said to have made it: it waited on a device without network. */
+  sentBy?: string | null;
   how: ReadingHow;
   /** The weighing it was counted by. */
   transferId: string | null;
@@ -146,6 +150,8 @@ export interface MarkFact {
   value: number | null;
   at: string;
   person: string;
+  /** Who sent it, where the person is only said to have made it: it waited on a device without network. */
+  sentBy?: string | null;
   second: string | null;
 }
 

@@ -52,8 +52,10 @@ export function isWeighed(task: Task): task is WeighedTask {
 
 /** The tasks of a step in the order in which a hand meets them. */
 export function tasksOf(view: BatchView, step: StepView): Task[] {
-  const early = step.asks.filter((ask) => readingKind(ask.kind).first);
-  const late = step.asks.filter((ask) => !readingKind(ask.kind).first);
+  // What decides whether it may be weighed out at all comes before the scale: a plate's first look, a core.
+  const isEarly = (ask: ReadingAsk) => readingKind(ask.kind).first === true || ask.belowC !== undefined;
+  const early = step.asks.filter(isEarly);
+  const late = step.asks.filter((ask) => !isEarly(ask));
   return [
     ...early.map((ask) => readTask(view, step, ask)),
     ...tasteFirst(view, step),

@@ -115,6 +115,8 @@ export interface EntryView {
   id: string;
   at: string;
   person: string;
+  /** Who sent it, where the person is only said to have made it. */
+  sentBy: string | null;
   stepId: string | null;
   from: string;
   to: string;

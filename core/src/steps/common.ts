@@ -1,8 +1,13 @@
 import { temperatureToken } from '../quantity/tokens.js';
 import { choice, number, text } from './parameters.js';
+import type { ReadingAsk } from './readings/kind.js';
 
 /** Parameters that several kinds of step have, each known here once. */
 export const stopAboveC = number('Not above', '°C', [-40, 100], (v) => `not above ${temperatureToken(v)}`);
+
+/** A limit that a method names is read before the step closes, load by load where there are loads. */
+export const readBelow = (limitC: number | undefined): ReadingAsk[] =>
+  limitC === undefined ? [] : [{ kind: 'temperature', aboveC: limitC }];
 
 export const coreC = number('Core at least', '°C', [0, 120], (v) => `core at least ${temperatureToken(v)}`);
 

@@ -27,5 +27,6 @@ export function pieceReadings(
   _situation: Situation,
 ): ReadingAsk[] {
   const pieces = countingOf(p.shape).weighedEach ? 1 : (p.sampleSize ?? SAMPLE);
-  return [{ kind: 'count' }, { kind: 'sample', pieces }];
+  // What a count comes to in kilograms is only known once some have been weighed.
+  return [{ kind: 'sample', pieces }, { kind: 'count' }];
 }

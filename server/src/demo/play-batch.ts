@@ -1,6 +1,6 @@
 import { v7 as uuid } from 'uuid';
 import type { BatchView, MassOut, Person, StepView } from '@zest/contract';
-import { hoursOf, readingKind, traitsOf, type ReadingAsk, type ReadingName } from '@zest/core';
+import { hoursOf, numberOf, readingKind, traitsOf, type ReadingAsk, type ReadingName } from '@zest/core';
 import { closeStep, openBatch, readBatch } from '../batches/index.js';
 import { recordCasing, recordMark, recordMassOut, recordReading, recordWeighing } from '../bench/index.js';
 import type { DemoClock } from './clock.js';
@@ -132,6 +132,9 @@ export class BatchPlayer {
       out -= this.#near(inMg * TAKEN_BY_AIR[step.kind as keyof typeof TAKEN_BY_AIR], 0.08);
     }
     if (step.kind === 'grind' && options.lostAtGrindKg) out -= options.lostAtGrindKg * 1e6;
+    // What hangs is weighed when it has lost what its method says.
+    const lossPct = numberOf(step.document, 'targetLossPct');
+    if (lossPct !== undefined) out = Math.min(out, inMg * (1 - lossPct / 100));
     const { mass, remainder } = traitsOf(step);
     if (mass === 'passes on' && !remainder) return;
     this.#clock.minutes(8);

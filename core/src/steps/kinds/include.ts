@@ -1,4 +1,4 @@
-import { minutes, stopAboveC } from '../common.js';
+import { minutes, readBelow, stopAboveC } from '../common.js';
 import { defineKind } from '../kind.js';
 
 export const include = defineKind({
@@ -9,5 +9,5 @@ export const include = defineKind({
   losses: ['bowl and hands', 'floor'],
   title: () => 'Put the inclusions in',
   instruction: () => 'Last and gently, only until they are everywhere.',
-  readings: (p) => [{ kind: 'minutes', aimMinutes: p.minutes }],
+  readings: (p) => [{ kind: 'minutes', aimMinutes: p.minutes }, ...readBelow(p.stopAboveC)],
 });

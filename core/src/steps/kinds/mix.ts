@@ -1,5 +1,5 @@
 import { massToken } from '../../quantity/tokens.js';
-import { HOW_WORDS, liquidParts, minutes, seasonHow, stopAboveC, styleSays } from '../common.js';
+import { HOW_WORDS, liquidParts, minutes, readBelow, seasonHow, stopAboveC, styleSays } from '../common.js';
 import { defineKind, finding, type Situation } from '../kind.js';
 import { choice, number, type ParamsOf } from '../parameters.js';
 import { handfulWords } from '../tack-words.js';
@@ -81,6 +81,7 @@ export const mix = defineKind({
       mostMinutes: p.maxMinutes,
     },
     { kind: 'tack', words: handfulWords(p.bind) },
+    ...readBelow(p.stopAboveC),
   ],
   loads: (_, s) => s.mixerLoads,
   ready: (_, s) => [

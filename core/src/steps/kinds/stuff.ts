@@ -1,3 +1,4 @@
+import { readBelow, stopAboveC } from '../common.js';
 import { defineKind, type ReadyCheck, type Situation } from '../kind.js';
 import { choice, flag, number } from '../parameters.js';
 
@@ -16,6 +17,7 @@ export const stuff = defineKind({
     keeps: { look: 'Look in barrel and horn.', learned: 'kept by the stuffer' },
   },
   parameters: {
+    stopAboveC,
     hornMm: number('Horn', 'mm', [0.1, 100], (v) => `${v} mm horn`),
     fill: choice('Fill', ['slack', 'hard'], (v) => `filled ${v}`, {
       school: {
@@ -50,7 +52,7 @@ export const stuff = defineKind({
   title: () => 'Stuff',
   instruction: ({ fill }) =>
     fill === 'hard' ? 'Fill hard and evenly, no air.' : 'Fill evenly, no air; leave slack for the twist.',
-  readings: (_, s) => (s.mustBeCleared ? [{ kind: 'cleared' }] : []),
+  readings: (p, s) => [...(s.mustBeCleared ? [{ kind: 'cleared' }] : []), ...readBelow(p.stopAboveC)],
   ready: ({ hornMm }, s) => [
     { key: 'guard', words: 'Piston down slowly; fingers out of the barrel.', caution: true },
     ...(s.casing ? [{ key: 'horn', words: hornWords(s.casing.calibreMm, hornMm) }] : []),

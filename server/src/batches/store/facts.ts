@@ -150,16 +150,19 @@ function bare<T>(row: Of<T>): Omit<Of<T>, 'batchId'> {
 }
 
 const TRANSFERS = `SELECT t.id, t.batch_id AS batchId, t.from_account AS \`from\`, t.to_account AS \`to\`, t.amount, t.at,
-   t.step_id AS stepId, t.line_id AS lineId, p.name AS person, t.device_id AS deviceId, t.with_id AS withId, t.how,
+   t.step_id AS stepId, t.line_id AS lineId, p.name AS person, sender.name AS sentBy, t.device_id AS deviceId, t.with_id AS withId, t.how,
    t.reverses_id AS reversesId, t.reason, t.load_no AS \`load\`
- FROM transfer t LEFT JOIN person p ON p.id = t.person_id WHERE t.batch_id IN (:ids)`;
+ FROM transfer t LEFT JOIN person p ON p.id = t.person_id LEFT JOIN person sender ON sender.id = t.sent_by_id
+ WHERE t.batch_id IN (:ids)`;
 const READINGS = `SELECT r.id, r.batch_id AS batchId, r.step_id AS stepId, r.kind, r.value, r.load_no AS \`load\`, r.at,
-   p.name AS person, r.how, r.transfer_id AS transferId
- FROM reading r JOIN person p ON p.id = r.person_id LEFT JOIN transfer back ON back.reverses_id = r.transfer_id
+   p.name AS person, sender.name AS sentBy, r.how, r.transfer_id AS transferId
+ FROM reading r JOIN person p ON p.id = r.person_id LEFT JOIN person sender ON sender.id = r.sent_by_id
+   LEFT JOIN transfer back ON back.reverses_id = r.transfer_id
  WHERE r.batch_id IN (:ids) AND back.id IS NULL`;
 const MARKS = `SELECT m.id, m.batch_id AS batchId, m.step_id AS stepId, m.kind, m.subject, m.note, m.value, m.at,
-   p.name AS person, w.name AS second
+   p.name AS person, sender.name AS sentBy, w.name AS second
  FROM bench_mark m JOIN person p ON p.id = m.person_id LEFT JOIN person w ON w.id = m.second_person_id
+   LEFT JOIN person sender ON sender.id = m.sent_by_id
  WHERE m.batch_id IN (:ids)`;
 
 const QUERIES = [

@@ -24,9 +24,14 @@ export async function confirmCure(
   if (!line || line.role !== 'cure') throw notFound('This line of cure');
   if (line.weighedMg === 0) throw conflict('no-weight', `${line.name} has no weight to confirm yet.`);
   const second = await mustMatchSecret(app, body.personId, body.secret);
-  if (entries.some((e) => e.lineId === line.id && !e.reversed && e.person === second.name)) {
+  if (
+    entries.some((e) => e.lineId === line.id && !e.reversed && [e.person, e.sentBy].includes(second.name))
+  ) {
     throw invalid([
-      { path: 'personId', message: `${second.name} weighed it: the second person must be somebody else.` },
+      {
+        path: 'personId',
+        message: `${second.name} weighed it, or sent it: the second person must be somebody else.`,
+      },
     ]);
   }
   await recordMark(

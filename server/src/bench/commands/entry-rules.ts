@@ -1,8 +1,21 @@
 import { stepTitle, type BatchFacts, type StepFact } from '@zest/core';
 import { conflict } from '../../platform/problem.js';
+import type { EntryHead } from '../store/entries.js';
+import type { Maker } from './made-by.js';
+
+/** Who an entry is kept under and who sends it, when it was made and when it is written. */
+export function headOf(maker: Maker, batchId: string, deviceTime: string | undefined, now: Date): EntryHead {
+  const at = eventTime(deviceTime, now);
+  return { batchId, personId: maker.id, sentById: maker.sentBy?.id ?? null, at, now };
+}
+
+/** The same by name, as the facts tell it. */
+export function namesOf(maker: Maker): { person: string; sentBy: string | null } {
+  return { person: maker.name, sentBy: maker.sentBy?.name ?? null };
+}
 
 /** The device's own time when it gives one that is not in the future, else the server's. */
-export function eventTime(deviceTime: string | undefined, now: Date): Date {
+function eventTime(deviceTime: string | undefined, now: Date): Date {
   const claimed = deviceTime === undefined ? now : new Date(deviceTime);
   return claimed > now ? now : claimed;
 }

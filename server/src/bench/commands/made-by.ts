@@ -4,7 +4,10 @@ import { addNoticeOnce } from '../../platform/notices.js';
 import { findMaker } from '../store/people.js';
 
 /** Who an entry is kept under. */
-export type Maker = Pick<Person, 'id' | 'name'>;
+export interface Maker extends Pick<Person, 'id' | 'name'> {
+  /** Who sends it, where that is another: then the maker is only said to have made it. */
+  sentBy?: Pick<Person, 'id' | 'name'>;
+}
 
 /**
  * Whose entry it is: the person who is signed in, but for one that waited on a device whoever made
@@ -22,5 +25,5 @@ export async function makerOf(
   if (!maker) return person;
   const sentence = `Entries that ${maker.name} made without network were sent while ${person.name} was signed in.`;
   await addNoticeOnce(app.db, batchId, app.now(), sentence);
-  return maker;
+  return { ...maker, sentBy: { id: person.id, name: person.name } };
 }

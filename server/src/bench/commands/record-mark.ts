@@ -2,9 +2,9 @@ import type { NewMark, Person, Recorded } from '@zest/contract';
 import type { AppContext } from '../../platform/app-context.js';
 import { DUPLICATE_KEY, UNNUMBERED, errnoOf } from '../../platform/database.js';
 import { HttpProblem, invalid, notFound } from '../../platform/problem.js';
-import { announceEntry, findMark, numberMark, writeMark, type EntryHead } from '../store/entries.js';
+import { announceEntry, findMark, numberMark, writeMark } from '../store/entries.js';
 import { forgetFrame, frameOf } from '../store/frames.js';
-import { eventTime, idReused } from './entry-rules.js';
+import { headOf, idReused, namesOf } from './entry-rules.js';
 import type { Maker } from './made-by.js';
 
 /** Somebody else who confirmed what is ticked, with a secret of their own. */
@@ -37,14 +37,14 @@ export async function recordMark(
 ): Promise<Recorded> {
   await mustBeOfBatch(app, batchId, body.stepId);
   const now = app.now();
-  const head: EntryHead = { batchId, personId: maker.id, at: eventTime(body.deviceTime, now), now };
+  const head = headOf(maker, batchId, body.deviceTime, now);
   const { id, stepId, kind, subject = '', note = '', value = null } = body;
   const mark = { id, stepId, kind, subject, note, value };
   try {
     await app.db.transaction((tx) => {
       numberMark(tx, batchId);
       writeMark(tx, head, { ...mark, secondPersonId: second?.id ?? null });
-      const about = { at: head.at.toISOString(), person: maker.name, second: second?.name ?? null };
+      const about = { at: head.at.toISOString(), ...namesOf(maker), second: second?.name ?? null };
       announceEntry(tx, head, { marks: [{ ...mark, ...about }] }, []);
       return Promise.resolve();
     });

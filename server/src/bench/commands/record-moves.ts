@@ -25,7 +25,7 @@ import {
   type WrittenMove,
 } from '../store/entries.js';
 import { forgetFrame, frameOf } from '../store/frames.js';
-import { eventTime, idReused } from './entry-rules.js';
+import { headOf, idReused, namesOf } from './entry-rules.js';
 import type { Maker } from './made-by.js';
 import { writeEntry } from './write-entry.js';
 
@@ -87,7 +87,7 @@ async function record(
   amount: number,
 ): Promise<Recorded> {
   const now = app.now();
-  const head: EntryHead = { batchId, personId: maker.id, at: eventTime(body.deviceTime, now), now };
+  const head = headOf(maker, batchId, body.deviceTime, now);
   const source = shownBy(app, body.readingId, amount);
   let found = false;
   try {
@@ -123,7 +123,7 @@ async function record(
               ...r,
               load: 0,
               at: head.at.toISOString(),
-              person: maker.name,
+              ...namesOf(maker),
               how: source.how,
             })),
           },
@@ -182,7 +182,7 @@ async function planned(app: AppContext, facts: BatchFacts, entry: MovingEntry): 
 
 function transferFact(move: WrittenMove, head: EntryHead, maker: Maker): TransferFact {
   const { derived: _derived, readingId: _reading, foundId: _found, ...rest } = move;
-  return { ...rest, at: head.at.toISOString(), person: maker.name, reversesId: null };
+  return { ...rest, at: head.at.toISOString(), ...namesOf(maker), reversesId: null };
 }
 
 /** The first answer, when the entry has been written before; undefined when it has not. */

@@ -2,14 +2,8 @@ import type { NewReading, Recorded } from '@zest/contract';
 import { readBy } from '../../devices/index.js';
 import type { AppContext } from '../../platform/app-context.js';
 import { DUPLICATE_KEY, errnoOf } from '../../platform/database.js';
-import {
-  announceEntry,
-  findReading,
-  writeReading,
-  type EntryHead,
-  type KnownReading,
-} from '../store/entries.js';
-import { eventTime, idReused } from './entry-rules.js';
+import { announceEntry, findReading, writeReading, type KnownReading } from '../store/entries.js';
+import { headOf, idReused, namesOf } from './entry-rules.js';
 import type { Maker } from './made-by.js';
 import { writeEntry } from './write-entry.js';
 
@@ -23,7 +17,7 @@ export async function recordReading(
   const known = await findReading(app.db, body.id);
   if (known) return repeated(known, body);
   const now = app.now();
-  const head: EntryHead = { batchId, personId: maker.id, at: eventTime(body.deviceTime, now), now };
+  const head = headOf(maker, batchId, body.deviceTime, now);
   const { id, stepId, kind, value, load = 0 } = body;
   const reading = { id, stepId, kind, value, load, transferId: null };
   const source = await readBy(app, body.readingId, value);
@@ -34,7 +28,7 @@ export async function recordReading(
       plan: () => source,
       write: (tx) => {
         writeReading(tx, head, { ...reading, ...source });
-        const fact = { ...reading, at: head.at.toISOString(), person: maker.name, how: source.how };
+        const fact = { ...reading, at: head.at.toISOString(), ...namesOf(maker), how: source.how };
         announceEntry(tx, head, { readings: [fact] }, []);
       },
     });

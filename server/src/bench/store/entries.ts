@@ -17,6 +17,8 @@ import { sql } from '../../platform/sql.js';
 export interface EntryHead {
   batchId: string;
   personId: string;
+  /** Who sends it, where the person is only said to have made it. */
+  sentById: string | null;
   at: Date;
   now: Date;
 }
@@ -128,7 +130,7 @@ function balanceChanges(moves: readonly WrittenMove[]): [string, number][] {
   return [...change].filter(([, delta]) => delta !== 0).sort(([a], [b]) => (a < b ? -1 : 1));
 }
 
-const COLUMNS = `id, from_account, to_account, amount, at, recorded_at, batch_id, step_id, line_id, person_id,
+const COLUMNS = `id, from_account, to_account, amount, at, recorded_at, batch_id, step_id, line_id, person_id, sent_by_id,
   device_id, reading_id, with_id, how, reverses_id, reason, load_no, n`;
 
 function insertMoves(tx: Transaction, head: EntryHead, moves: readonly WrittenMove[]): void {
@@ -145,6 +147,7 @@ function insertMoves(tx: Transaction, head: EntryHead, moves: readonly WrittenMo
       m.stepId,
       m.lineId,
       head.personId,
+      head.sentById,
       m.deviceId,
       m.readingId,
       m.withId,
@@ -168,7 +171,7 @@ function writeShortfall(
   sql(tx).defer(
     `INSERT INTO transfer (${COLUMNS})
      SELECT :id, IF(a.measure = 'mm', :foundMm, :foundMg), b.account_id, -b.amount, :at, :now, :batchId, :stepId, NULL,
-       :personId, NULL, NULL, NULL, 'derived', NULL, :reason, 0, ${NUMBER}
+       :personId, NULL, NULL, NULL, NULL, 'derived', NULL, :reason, 0, ${NUMBER}
      FROM balance b JOIN account a ON a.id = b.account_id WHERE b.account_id = :account AND b.amount < 0`,
     {
       ...params,
@@ -212,9 +215,9 @@ export interface WrittenReading {
 
 export function writeReading(tx: Transaction, head: EntryHead, reading: WrittenReading): void {
   sql(tx).defer(
-    `INSERT INTO reading (id, batch_id, step_id, kind, value, load_no, at, recorded_at, person_id, device_id,
-       reading_id, how, transfer_id, n)
-     VALUES (:id, :batchId, :stepId, :kind, :value, :load, :at, :now, :personId, :deviceId, :readingId, :how,
+    `INSERT INTO reading (id, batch_id, step_id, kind, value, load_no, at, recorded_at, person_id, sent_by_id,
+       device_id, reading_id, how, transfer_id, n)
+     VALUES (:id, :batchId, :stepId, :kind, :value, :load, :at, :now, :personId, :sentById, :deviceId, :readingId, :how,
        :transferId, ${NUMBER})`,
     { ...head, ...reading },
   );
@@ -233,8 +236,8 @@ export interface WrittenMark {
 export function writeMark(tx: Transaction, head: EntryHead, mark: WrittenMark): void {
   sql(tx).defer(
     `INSERT INTO bench_mark (id, batch_id, step_id, kind, subject, note, value, at, recorded_at, person_id,
-       second_person_id, n)
-     VALUES (:id, :batchId, :stepId, :kind, :subject, :note, :value, :at, :now, :personId, :secondPersonId,
+       sent_by_id, second_person_id, n)
+     VALUES (:id, :batchId, :stepId, :kind, :subject, :note, :value, :at, :now, :personId, :sentById, :secondPersonId,
        ${NUMBER})`,
     { ...head, ...mark },
   );

@@ -72,7 +72,9 @@ function EntryRow({ entry, sheet, onWrong }: { entry: EntryView; sheet: BatchVie
         {entry.reversed ? ' (taken back)' : ''}
       </Box>
       <Box sx={{ fontSize: 15 }}>
-        {entry.how === 'derived' ? 'computed' : `${entry.person}, ${entry.how}`}
+        {entry.how === 'derived'
+          ? 'computed'
+          : `${entry.person}${entry.sentBy ? ` (says ${entry.sentBy})` : ''}, ${entry.how}`}
       </Box>
       {canReverse ? (
         <Button size="small" onClick={onWrong}>
