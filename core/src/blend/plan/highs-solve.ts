@@ -26,6 +26,7 @@ export function highsSolve(highs: HighsLike): Solve {
       mip_abs_gap: 0,
       output_flag: false,
       ...(effort.seconds === undefined ? {} : { time_limit: effort.seconds }),
+      ...(effort.presolve === false ? { presolve: 'off' } : {}),
     });
     if (answer.Status === 'Infeasible') return { status: 'infeasible' };
     if (answer.Status === 'Time limit reached') return bestSoFar(model, answer.Columns);

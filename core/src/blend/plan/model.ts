@@ -34,6 +34,8 @@ export interface Effort {
   seconds?: number;
   /** Relative distance from the proven optimum, 0 unless given. */
   gap?: number;
+  /** Rewriting the model first costs more than it saves where it is small and without tangents. */
+  presolve?: boolean;
 }
 
 /** The solver as the planning code sees it. Adapters give HiGHS on the server, in a worker or in tests. */

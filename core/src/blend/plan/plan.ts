@@ -18,7 +18,7 @@ import { toDivisions } from './to-divisions.js';
 import type { PlanAnswer, PlanInput, PlanTrim } from './types.js';
 
 /** Time for the whole-number part of one plan. */
-const WHOLE_EFFORT: Effort = { seconds: 0.7 };
+const WHOLE_EFFORT: Effort = { seconds: 0.7, presolve: false };
 
 /**
  * Chooses kilograms of each trim: least cost for the batch weight inside the fat window, obeying
