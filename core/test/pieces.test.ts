@@ -9,7 +9,7 @@ import {
   countingOf,
   defectHelp,
   fillsOf,
-  link,
+  linkFigures,
   loads,
   stepGate,
   stepRule,
@@ -48,7 +48,7 @@ describe('pieces of every shape', () => {
         fc.double({ min: 30, max: 1500, noNaN: true }),
         fc.double({ min: 0.6, max: 1.2, noNaN: true }),
         (calibreMm, lengthMm, fill) => {
-          const { massG } = link({ calibreMm, lengthMm, fill });
+          const { massG } = linkFigures({ calibreMm, lengthMm, fill });
           const is = thickness({ massG, lengthMm, calibreMm, fill });
           expect(is.verdict).toBe('right');
           expect(is.gPerCm).toBeCloseTo(is.wantedGPerCm, 6);

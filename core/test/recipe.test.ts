@@ -4,7 +4,7 @@ import {
   InputError,
   casingNeed,
   controlChart,
-  link,
+  linkFigures,
   loads,
   mixPerMeat,
   nitrite,
@@ -167,14 +167,14 @@ describe('ingoing nitrite (9 CFR 424.21(c): ounces to the hundredweight)', () =>
 
 describe('links and casing (common practice)', () => {
   it('30 mm by 140 mm is 102.9 g, 9.7 to the kilogram', () => {
-    const one = link({ calibreMm: 30, lengthMm: 140 });
+    const one = linkFigures({ calibreMm: 30, lengthMm: 140 });
     expect(one.massG).toBeCloseTo(102.9, 1);
     expect(one.perKg).toBeCloseTo(9.7, 1);
     expect((50 * one.massG) / 1000).toBeCloseTo(5.15, 2);
   });
 
   it('60 mm takes 2 kg in 680 mm', () => {
-    expect(link({ calibreMm: 60, massG: 2000 }).lengthMm).toBeCloseTo(680, 0);
+    expect(linkFigures({ calibreMm: 60, massG: 2000 }).lengthMm).toBeCloseTo(680, 0);
   });
 
   it('needs casing for twists and spare, and conserves mass', () => {
@@ -185,15 +185,15 @@ describe('links and casing (common practice)', () => {
         fc.integer({ min: 60, max: 300 }),
         (massKg, calibreMm, lengthMm) => {
           const need = casingNeed({ massKg, calibreMm, lengthMm });
-          const each = link({ calibreMm, lengthMm }).massG;
+          const each = linkFigures({ calibreMm, lengthMm }).massG;
           expect(need.links * each + need.remainderG).toBeCloseTo(massKg * 1000, 4);
           expect(need.remainderG).toBeLessThan(each + 1e-6);
           expect(need.metres).toBeGreaterThanOrEqual((need.links * lengthMm) / 1000);
         },
       ),
     );
-    expect(() => link({ calibreMm: 30 })).toThrow(InputError);
-    expect(() => link({ calibreMm: 30, lengthMm: 1, massG: 1 })).toThrow(InputError);
+    expect(() => linkFigures({ calibreMm: 30 })).toThrow(InputError);
+    expect(() => linkFigures({ calibreMm: 30, lengthMm: 1, massG: 1 })).toThrow(InputError);
   });
 
   it('counts loads (33 kg in a 12-kg barrel is 3, with 0.9 usable 4)', () => {

@@ -1,7 +1,7 @@
 import { casingAhead } from '../bench/casing-ahead.js';
 import { countMarks } from '../bench/marks.js';
 import { casingNeed } from '../casing/casing-need.js';
-import { link } from '../casing/link.js';
+import { linkFigures } from '../casing/link.js';
 import { soakMinutesOf } from '../casing/materials.js';
 import { traitsOf } from '../steps/index.js';
 import type { BatchFacts } from './facts.js';
@@ -12,7 +12,7 @@ import type { CasingView } from './view.js';
 function pieceLengthMm({ batch: { recipe } }: BatchFacts): number | null {
   const { casing, linkLengthMm, linkMassG } = recipe;
   if (linkLengthMm !== null) return linkLengthMm;
-  return casing && linkMassG ? link({ calibreMm: casing.calibreMm, massG: linkMassG }).lengthMm : null;
+  return casing && linkMassG ? linkFigures({ calibreMm: casing.calibreMm, massG: linkMassG }).lengthMm : null;
 }
 
 /** The casing of a batch: what it needs, what was used, and whether it lasts for what is left to stuff. */

@@ -1,5 +1,5 @@
 import { sample } from '../sampling/sample.js';
-import { link } from '../casing/link.js';
+import { linkFigures } from '../casing/link.js';
 import { figureOf, readingsOf, traitsOf } from '../steps/index.js';
 import type { BatchFacts } from './facts.js';
 import type { PiecesView } from './view.js';
@@ -8,7 +8,9 @@ import type { PiecesView } from './view.js';
 export function pieceMassG({ batch: { recipe } }: BatchFacts): number | null {
   const { casing, linkLengthMm, linkMassG } = recipe;
   if (linkMassG !== null) return linkMassG;
-  return casing && linkLengthMm ? link({ calibreMm: casing.calibreMm, lengthMm: linkLengthMm }).massG : null;
+  return casing && linkLengthMm
+    ? linkFigures({ calibreMm: casing.calibreMm, lengthMm: linkLengthMm }).massG
+    : null;
 }
 
 /** The pieces of a batch: how many, and what a sample of them weighs; null before the first. */

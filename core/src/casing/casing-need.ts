@@ -1,5 +1,5 @@
 import { inputError } from '../errors/index.js';
-import { link, type LinkInput } from './link.js';
+import { linkFigures, type LinkInput } from './link.js';
 
 export interface CasingInput extends LinkInput {
   massKg: number;
@@ -27,7 +27,7 @@ export function casingNeed(input: CasingInput): {
   if (!(twistMm >= 0 && twistMm <= 200)) throw inputError('twistMm', 'A twist must take from 0 to 200 mm.');
   if (!(sparePct >= 0 && sparePct <= 200)) throw inputError('sparePct', 'The spare must be from 0 to 200 %.');
   if (packM !== undefined && !(packM > 0)) throw inputError('packM', 'A pack must hold more than 0 m.');
-  const { massG } = link({ ...input, massG: undefined });
+  const { massG } = linkFigures({ ...input, massG: undefined });
   const whole = Math.floor((massKg * 1000) / massG + 1e-9);
   const links = Math.max(1, whole);
   // Less than one piece is one that is shorter: what is stuffed needs casing.

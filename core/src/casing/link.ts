@@ -28,9 +28,14 @@ function gramsPerMm(calibreMm: number, densityGPerMl = MIX_DENSITY, fill = 1): n
 /**
  * A link's mass from its length, or its length from its mass; ends are counted as a plain cylinder.
  * @throws InputError unless exactly one of `lengthMm` and `massG` is given and above 0
- * @example link({ calibreMm: 30, lengthMm: 140 }).massG // 102.9
+ * @example linkFigures({ calibreMm: 30, lengthMm: 140 }).massG // 102.9
  */
-export function link(input: LinkInput): { massG: number; lengthMm: number; perKg: number; perLb: number } {
+export function linkFigures(input: LinkInput): {
+  massG: number;
+  lengthMm: number;
+  perKg: number;
+  perLb: number;
+} {
   const { lengthMm, massG } = input;
   const perMm = gramsPerMm(input.calibreMm, input.densityGPerMl, input.fill);
   if ((lengthMm === undefined) === (massG === undefined)) {

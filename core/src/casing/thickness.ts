@@ -1,5 +1,5 @@
 import { inputError } from '../errors/index.js';
-import { link } from './link.js';
+import { linkFigures } from './link.js';
 
 export interface Thickness {
   gPerCm: number;
@@ -27,8 +27,8 @@ export function thickness(input: {
   const { massG, lengthMm, calibreMm, fill } = input;
   if (!(massG > 0)) throw inputError('massG', 'The piece must weigh more than 0 g.');
   const gPerCm = massG / (lengthMm / 10);
-  const wantedGPerCm = link({ calibreMm, lengthMm: 10, fill }).massG;
-  const part = link({ calibreMm, lengthMm, fill }).massG;
+  const wantedGPerCm = linkFigures({ calibreMm, lengthMm: 10, fill }).massG;
+  const part = linkFigures({ calibreMm, lengthMm, fill }).massG;
   const off = massG / part - 1;
   return { gPerCm, wantedGPerCm, verdict: off > RIGHT_PART ? 'thick' : off < -RIGHT_PART ? 'thin' : 'right' };
 }

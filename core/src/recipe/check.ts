@@ -1,4 +1,4 @@
-import { link } from '../casing/link.js';
+import { linkFigures } from '../casing/link.js';
 import { InputError } from '../errors/index.js';
 import { checkMethod } from '../method/agree.js';
 import { expectedYield, traitsOf } from '../steps/index.js';
@@ -138,7 +138,7 @@ const HOLDS = { least: 0.75, most: 1.12 } as const;
 /** Why a piece of this weight, length and casing cannot be; undefined when it can or one of them is free. */
 function pieceMisfit({ casing, linkMassG, linkLengthMm }: WorkingDocument): string | undefined {
   if (!casing || linkMassG === null || linkLengthMm === null) return undefined;
-  const { massG } = link({ calibreMm: casing.calibreMm, lengthMm: linkLengthMm });
+  const { massG } = linkFigures({ calibreMm: casing.calibreMm, lengthMm: linkLengthMm });
   if (linkMassG >= massG * HOLDS.least && linkMassG <= massG * HOLDS.most) return undefined;
   return `A piece of ${linkLengthMm} mm in a ${casing.calibreMm} mm casing holds about ${massG.toFixed(0)} g; ${linkMassG} g cannot be met. Change its weight, its length or the casing.`;
 }

@@ -1,6 +1,6 @@
 import { inputError } from '../errors/index.js';
 
-/** How a line is written; exactly one field of one shape. */
+/** How a line is written; exactly one field of one form. */
 export type Dose =
   | { gPerKgMeat: number }
   | { pctOfMeat: number }

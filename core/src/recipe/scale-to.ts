@@ -1,7 +1,7 @@
 import { InputError, inputError } from '../errors/index.js';
 import { shareOut } from '../quantity/share-out.js';
 import { chooseScale, type ScaleSpec } from '../weighing/scales.js';
-import { link } from '../casing/link.js';
+import { linkFigures } from '../casing/link.js';
 import { casingNeed } from '../casing/casing-need.js';
 import type { WorkingDocument } from './document.js';
 import { recipeFigures, type LineFigure } from './figures.js';
@@ -98,7 +98,7 @@ export function pieceMassG(
 ): number | null {
   if (document.linkMassG !== null) return document.linkMassG;
   if (!document.casing || document.linkLengthMm === null) return null;
-  return link({ calibreMm: document.casing.calibreMm, lengthMm: document.linkLengthMm }).massG;
+  return linkFigures({ calibreMm: document.casing.calibreMm, lengthMm: document.linkLengthMm }).massG;
 }
 
 function mixFor(input: ScaleToInput, perMeat: number, linkG: number | null): number {
@@ -118,7 +118,8 @@ function mixFor(input: ScaleToInput, perMeat: number, linkG: number | null): num
 function casingMetres(document: WorkingDocument, mixMg: number, linkG: number | null): number | null {
   const { casing } = document;
   if (!casing || linkG === null) return null;
-  const lengthMm = document.linkLengthMm ?? link({ calibreMm: casing.calibreMm, massG: linkG }).lengthMm;
+  const lengthMm =
+    document.linkLengthMm ?? linkFigures({ calibreMm: casing.calibreMm, massG: linkG }).lengthMm;
   return casingNeed({ massKg: mixMg / 1e6, calibreMm: casing.calibreMm, lengthMm }).metres;
 }
 

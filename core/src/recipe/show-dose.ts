@@ -1,6 +1,6 @@
 import { doseFraction, type Dose, type DoseBasis } from './dose.js';
 
-/** A dose as it is written again when nothing was typed: in its own shape. */
+/** A dose as it is written again when nothing was typed: in its own form. */
 export function writeDose(dose: Dose): string {
   if ('gPerKgMeat' in dose) return `${trim(dose.gPerKgMeat)} g/kg`;
   if ('gPerKgMix' in dose) return `${trim(dose.gPerKgMix)} g/kg mix`;

@@ -49,7 +49,7 @@ export function substitute(line: WorkingLine, to: Ingredient, factor: number): W
   };
 }
 
-/** A dose times a factor, in its own shape. */
+/** A dose times a factor, in its own form. */
 export function timesDose(dose: Dose, factor: number): Dose {
   if ('gPerKgMeat' in dose) return { gPerKgMeat: dose.gPerKgMeat * factor };
   if ('gPerKgMix' in dose) return { gPerKgMix: dose.gPerKgMix * factor };

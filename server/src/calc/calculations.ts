@@ -9,7 +9,7 @@ import {
   controlChart,
   correctFat,
   learnFat,
-  link,
+  linkFigures,
   loads,
   measure,
   mixture,
@@ -191,7 +191,7 @@ export const CALCULATIONS: Record<string, Calculation> = {
     overPour,
   ),
   loads: calculation('Equal loads of a machine', schema.loadsIn, { massKg: 33, capacityKg: 12 }, loads),
-  link: calculation('Mass or length of a link', schema.linkIn, { calibreMm: 30, lengthMm: 140 }, link),
+  link: calculation('Mass or length of a link', schema.linkIn, { calibreMm: 30, lengthMm: 140 }, linkFigures),
   casing: calculation(
     'Links and casing for a mass',
     schema.casingIn,

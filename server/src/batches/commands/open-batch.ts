@@ -5,7 +5,7 @@ import {
   blocking,
   casingNeed,
   doseFraction,
-  link,
+  linkFigures,
   mixPerMeat,
   type Finding,
 } from '@zest/core';
@@ -230,7 +230,8 @@ async function reserveCasing(tx: Transaction, body: OpenBatch, recipe: Recipe): 
   const { casing, linkLengthMm, linkMassG, lines } = recipe.document;
   if (!casing) return;
   const lengthMm =
-    linkLengthMm ?? (linkMassG ? link({ calibreMm: casing.calibreMm, massG: linkMassG }).lengthMm : 150);
+    linkLengthMm ??
+    (linkMassG ? linkFigures({ calibreMm: casing.calibreMm, massG: linkMassG }).lengthMm : 150);
   const mixKg = (body.meatMg / 1e6) * mixPerMeat(lines.map((l) => l.dose));
   const { metres } = casingNeed({ massKg: mixKg, calibreMm: casing.calibreMm, lengthMm });
   const lots = await findCasingLots(tx, casing.casingId);

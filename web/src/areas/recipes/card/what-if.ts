@@ -2,7 +2,7 @@ import {
   casingNeed,
   checkRecipe,
   expectedYield,
-  link,
+  linkFigures,
   pieceMassG,
   recipeCost,
   recipeLabel,
@@ -61,7 +61,8 @@ export function outcomeOf(input: OutcomeInput): Outcome | undefined {
       ? casingNeed({
           massKg: 10,
           calibreMm: casing.calibreMm,
-          lengthMm: document.linkLengthMm ?? link({ calibreMm: casing.calibreMm, massG: pieceG }).lengthMm,
+          lengthMm:
+            document.linkLengthMm ?? linkFigures({ calibreMm: casing.calibreMm, massG: pieceG }).lengthMm,
         }).metres / 10
       : 0;
   return {

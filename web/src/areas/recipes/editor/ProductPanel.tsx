@@ -9,7 +9,7 @@ import {
   CLAIMS,
   FAT_CLASSES,
   PRODUCT_STATES,
-  link,
+  linkFigures,
   type FatClass,
   type Finding,
   type ProductState,
@@ -206,9 +206,11 @@ function CasingRow({ document, onEdit }: Part) {
   const { casing, linkMassG, linkLengthMm } = document;
   const other =
     casing && linkMassG !== null
-      ? `${units.length(link({ calibreMm: casing.calibreMm, massG: linkMassG }).lengthMm)} long`
+      ? `${units.length(linkFigures({ calibreMm: casing.calibreMm, massG: linkMassG }).lengthMm)} long`
       : casing && linkLengthMm !== null
-        ? units.mass(Math.round(link({ calibreMm: casing.calibreMm, lengthMm: linkLengthMm }).massG * 1000))
+        ? units.mass(
+            Math.round(linkFigures({ calibreMm: casing.calibreMm, lengthMm: linkLengthMm }).massG * 1000),
+          )
         : '';
   return (
     <Row title="Casing and piece">
