@@ -46,6 +46,7 @@ const missing = z.object({
 const cureState = z.enum(['none', 'under', 'cured', 'over']);
 const batchCure = z.object({
   meant: z.boolean(),
+  substance: z.enum(['nitrite', 'nitrate']),
   state: cureState,
   parts: z.array(
     z.object({

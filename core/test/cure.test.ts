@@ -3,6 +3,7 @@ import { describe, expect, it } from 'vitest';
 import {
   BOOK_IDS,
   NITRITE_RULES,
+  NO_CONTENTS,
   batchMasses,
   fold,
   objections,
@@ -11,6 +12,7 @@ import {
   shutDoors,
   type BatchFacts,
   type BenchEntry,
+  type RecipeLine,
   type ShopFacts,
 } from '../src/index.js';
 import { A_SHOP, afterEntries, ingredientLine } from './a-batch.js';
@@ -146,6 +148,43 @@ describe('the door of a step', () => {
     expect([...shutDoors(signed('mix'), us).keys()]).toEqual(['smoke']);
     expect([...shutDoors(signed('smoke'), us).keys()]).toEqual([]);
     expect(fold(signed('smoke'), us).uncured).toBe(true);
+  });
+});
+
+describe('a cure of nitrate alone', () => {
+  const contents = { ...NO_CONTENTS, nitratePct: 100 };
+  const SALTPETRE = ingredientLine('Saltpetre', 0.4, {
+    role: 'cure',
+    nitritePct: 0,
+    carries: { contents, allergens: [], labelName: 'potassium nitrate' } as unknown as RecipeLine['carries'],
+  });
+  const weighed = (mg: number, book: ShopFacts['book'] = 'us') => {
+    const facts = afterEntries(batch({ ingredients: [SALTPETRE, SALT] }), [
+      weigh('line Fine salt', 80_000),
+      ...(mg > 0 ? [weigh('line Saltpetre', mg)] : []),
+      close('spice'),
+    ]);
+    const shop = { ...us, book };
+    return { view: fold(facts, shop), shut: shutDoors(facts, shop) };
+  };
+
+  it('is in when what the recipe means of it is, and is judged by the limit of the book for it', () => {
+    const { view, shut } = weighed(8000);
+    expect(view.cure).toMatchObject({ substance: 'nitrate', state: 'cured' });
+    expect(view.cure.parts[0]!.ppmOnMeat).toBeCloseTo(400, 6);
+    expect([view.uncured, shut.size]).toEqual([false, 0]);
+    // 2 3/4 oz to 100 lb of meat (9 CFR 424.21(c)) is 1 719 ppm; 150 mg/kg (Regulation (EC) 1333/2008).
+    expect(view.cure.limitPpm).toBeCloseTo((2.75 / 16 / 100) * 1e6, 6);
+    expect(weighed(8000, 'eu').view.cure).toMatchObject({ state: 'over', limitPpm: 150 });
+    expect(weighed(8000, 'ca').view.cure.state).toBe('cured');
+    expect(weighed(9000, 'ca').view.cure.state).toBe('over');
+  });
+
+  it('is missing, or short of what was meant, where it is', () => {
+    expect(weighed(0).view.cure.state).toBe('none');
+    const short = weighed(4000);
+    expect(short.view.cure.state).toBe('under');
+    expect(short.shut.get('smoke')?.sentence).toContain('200 ppm nitrate on the meat');
   });
 });
 

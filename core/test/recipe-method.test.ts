@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { METHOD_TEMPLATES, SCHOOLS, checkRecipe, type WorkingDocument } from '../src/index.js';
+import { METHOD_TEMPLATES, NO_CONTENTS, SCHOOLS, checkRecipe, type WorkingDocument } from '../src/index.js';
 import { LIBRARY, line, recipeOf, without } from './recipe-shelf.js';
 
 const check = (document: WorkingDocument) =>
@@ -59,6 +59,18 @@ describe('methods and schools', () => {
       'sign',
     );
     expect(signed.join()).toContain('time at temperature');
+  });
+
+  it('takes nitrate alone only in what dries for weeks', () => {
+    const saltpetre = { ...LIBRARY.get('Slow cure')!, contents: { ...NO_CONTENTS, nitratePct: 100 } };
+    const library = new Map([...LIBRARY, ['Slow cure', saltpetre]]);
+    const by = (id: string, salt: number) => {
+      const document = recipeOf([line('Slow cure', 0.2), line('Fine salt', salt)], id);
+      const { findings } = checkRecipe({ name: 'Test', document, library, book: 'us' });
+      return findings.flatMap((f) => (f.level === 'stop' ? f.sentence : [])).join();
+    };
+    expect(by('hung', 26)).not.toContain('Nitrate alone');
+    for (const id of ['ring', 'log', 'stick', 'cooked-link']) expect(by(id, 17)).toContain('Nitrate alone');
   });
 
   it('stops what is cooked and then packed, frozen or left as it is, without being cooled', () => {

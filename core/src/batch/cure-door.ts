@@ -60,14 +60,14 @@ function partName({ parts }: BatchCure, part: CurePart): string {
 }
 
 function overSentence(cure: BatchCure, part: CurePart): string {
-  return `${partName(cure, part)} has ${both(part)}, above the limit of ${ppm(cure.limitPpm)} of the ${cure.basis}: nobody can sign for that. Take cure out, or grow the batch.`;
+  return `${partName(cure, part)} has ${both(cure, part)}, above the limit of ${ppm(cure.limitPpm)} of the ${cure.basis}: nobody can sign for that. Take cure out, or grow the batch.`;
 }
 
 function sentenceOf(cure: BatchCure, part: CurePart, step: StepFact): string {
   const has =
     part.state === 'none'
       ? `${partName(cure, part)} has no cure`
-      : `${partName(cure, part)} has ${both(part)}, under the floor of ${ppm(cure.floorPpm)} of the ${cure.basis}`;
+      : `${partName(cure, part)} has ${both(cure, part)}, under the floor of ${ppm(cure.floorPpm)} of the ${cure.basis}`;
   const rest =
     traitsOf(step.document).heat === 'lethal'
       ? 'it is an uncured product: cooked through at once, kept and named as fresh.'
@@ -77,8 +77,8 @@ function sentenceOf(cure: BatchCure, part: CurePart, step: StepFact): string {
   return `${stepTitle(step.document)}: ${has}; ${rest}`;
 }
 
-function both(part: CurePart): string {
-  return `${ppm(part.ppmOnMeat)} nitrite on the meat (${ppm(part.ppmOnMix)} on the mix)`;
+function both({ substance }: BatchCure, part: CurePart): string {
+  return `${ppm(part.ppmOnMeat)} ${substance} on the meat (${ppm(part.ppmOnMix)} on the mix)`;
 }
 
 function ppm(value: number): string {
@@ -97,7 +97,7 @@ export function uncuredSentence(cure: BatchCure): string {
   const part = cure.parts.find((p) => p.state === cure.state);
   return part === undefined || part.state === 'none'
     ? 'It is UNCURED: the cure of its recipe is not in it.'
-    : `It is UNCURED: ${both(part)}, under the floor of ${ppm(cure.floorPpm)} of the ${cure.basis}.`;
+    : `It is UNCURED: ${both(cure, part)}, under the floor of ${ppm(cure.floorPpm)} of the ${cure.basis}.`;
 }
 
 /** The steps whose door is shut now, with what opens it. */

@@ -1,14 +1,17 @@
 import { doseFraction } from '../recipe/dose.js';
 import type { RecipeLine } from '../recipe/document.js';
 import { NITRITE_RULES } from '../rules/books.js';
-import { NITRITE_FLOOR_PPM } from '../rules/limits.js';
+import { LIMIT_RULES, NITRITE_FLOOR_PPM } from '../rules/limits.js';
 import type { BatchFacts, LineFact, ShopFacts, TransferFact } from './facts.js';
 import { sumWhere } from './masses.js';
 
 /** What the nitrite that was weighed makes of a part of the mix. */
 export type CureState = 'none' | 'under' | 'cured' | 'over';
 
-/** Nitrite of a part of the mix as it was weighed, from every source. */
+/** What a cure works by: nitrite, or – where it holds nitrate alone and dries for weeks – nitrate. */
+export type CureSubstance = 'nitrite' | 'nitrate';
+
+/** The cure of a part of the mix as it was weighed, from every source. */
 export interface CurePart {
   /** Load of the mixer; 0 is the whole mix. */
   load: number;
@@ -22,6 +25,8 @@ export interface CurePart {
 export interface BatchCure {
   /** Whether the recipe has a cure, or one went in. */
   meant: boolean;
+  /** What is reckoned: ppm are of this. */
+  substance: CureSubstance;
   /** The worst of its parts, and what is known of each. */
   state: CureState;
   parts: CurePart[];
@@ -50,6 +55,53 @@ export function nitritePctOf(line: Pick<RecipeLine, 'nitritePct' | 'carries'> | 
   return line?.carries?.contents.nitritePct ?? line?.nitritePct ?? 0;
 }
 
+function nitratePctOf(line: Pick<RecipeLine, 'carries'> | null): number {
+  return line?.carries?.contents.nitratePct ?? 0;
+}
+
+/** Nitrate alone: some cure holds it, and nothing holds nitrite. */
+function substanceOf(facts: BatchFacts, nitrite: readonly Source[]): CureSubstance {
+  const { lines } = facts;
+  const due = lines.filter((l) => l.document?.role === 'cure');
+  const hasNitrite = nitrite.length > 0 || due.some((l) => nitritePctOf(l.document) > 0);
+  return !hasNitrite && due.some((l) => nitratePctOf(l.document) > 0) ? 'nitrate' : 'nitrite';
+}
+
+/**
+ * Floor and limit on the basis of the book. Nitrate has no floor of its own: what the recipe means is to
+ * be in; where the book names no limit for it, no more than that.
+ */
+function bounds(
+  facts: BatchFacts,
+  substance: CureSubstance,
+  shop: Pick<ShopFacts, 'book' | 'nitriteFloorPpm'>,
+  basis: CureBasis,
+): { floorPpm: number; limitPpm: number } {
+  const rule = NITRITE_RULES[shop.book];
+  const perMeat = basis.mixMg / basis.basisMg;
+  if (substance === 'nitrite') {
+    const onMeat = shop.nitriteFloorPpm ?? NITRITE_FLOOR_PPM;
+    return { floorPpm: rule.basis === 'meat block' ? onMeat : onMeat / perMeat, limitPpm: rule.limitPpm };
+  }
+  const meantPpm = facts.lines.reduce((sum, { document }) => {
+    if (!document) return sum;
+    const dose = doseFraction(document.dose);
+    const onMeat = dose.fraction * (dose.basis === 'meat' ? 1 : perMeat);
+    return sum + onMeat * nitratePctOf(document) * 1e4 * (rule.basis === 'meat block' ? 1 : 1 / perMeat);
+  }, 0);
+  const written = LIMIT_RULES.find(
+    (r) => r.book === shop.book && r.substance === 'nitrate' && r.classes?.includes('dried'),
+  );
+  return {
+    floorPpm: meantPpm * NITRATE_PART,
+    limitPpm: written?.limit ?? meantPpm * (1 + NITRATE_SLACK),
+  };
+}
+
+/** So much of the nitrate that a recipe means has to be in; so much more may be, where no book says. */
+const NITRATE_PART = 0.95;
+const NITRATE_SLACK = 0.05;
+
 /**
  * How much of the mix a line is for: all of it, or – put in late – what was left of it then. What is due
  * of such a line over what all of the mix would have been due.
@@ -69,10 +121,19 @@ interface Source {
   byLoad: Map<number, number>;
 }
 
-function sources(facts: BatchFacts, live: readonly TransferFact[]): Source[] {
+function sources(
+  facts: BatchFacts,
+  live: readonly TransferFact[],
+  substance: CureSubstance = 'nitrite',
+): Source[] {
   return facts.lines.flatMap((line) => {
     const account = facts.accounts.find((a) => a.id === line.lotAccountId);
-    const pct = line.kind === 'meat' ? (account?.nitritePpm ?? 0) / 1e4 : nitritePctOf(line.document);
+    const pct =
+      substance === 'nitrate'
+        ? nitratePctOf(line.document)
+        : line.kind === 'meat'
+          ? (account?.nitritePpm ?? 0) / 1e4
+          : nitritePctOf(line.document);
     if (pct <= 0) return [];
     const mine = live.filter((t) => t.lineId === line.id);
     const byLoad = new Map<number, number>();
@@ -94,10 +155,10 @@ export function batchCure(
   basis: CureBasis,
 ): BatchCure {
   const rule = NITRITE_RULES[shop.book];
-  const onMeat = shop.nitriteFloorPpm ?? NITRITE_FLOOR_PPM;
-  const perMeat = basis.mixMg / basis.basisMg;
-  const floorPpm = rule.basis === 'meat block' ? onMeat : onMeat / perMeat;
-  const all = sources(facts, live);
+  const nitrite = sources(facts, live);
+  const substance = substanceOf(facts, nitrite);
+  const { floorPpm, limitPpm } = bounds(facts, substance, shop, basis);
+  const all = substance === 'nitrite' ? nitrite : sources(facts, live, substance);
   const byLoad = basis.loads > 1 && all.some((s) => [...s.byLoad.keys()].some((load) => load > 0));
   const loads = byLoad ? Array.from({ length: basis.loads }, (_, i) => i + 1) : [0];
   const share = Math.min(1, ...all.map((s) => partSeasoned(facts, s.line, basis)));
@@ -110,13 +171,14 @@ export function batchCure(
     const ppmOnMeat = (nitriteMg / (basis.basisMg * part)) * 1e6;
     const ppmOnMix = (nitriteMg / (basis.mixMg * part)) * 1e6;
     const ppm = rule.basis === 'meat block' ? ppmOnMeat : ppmOnMix;
-    return { load, ppm, ppmOnMeat, ppmOnMix, state: stateOf(ppm, floorPpm, rule.limitPpm) };
+    return { load, ppm, ppmOnMeat, ppmOnMix, state: stateOf(ppm, floorPpm, limitPpm) };
   });
   return {
     meant: facts.lines.some((l) => l.document?.role === 'cure') || all.length > 0,
+    substance,
     state: worst(parts.map((p) => p.state)),
     parts,
-    limitPpm: rule.limitPpm,
+    limitPpm,
     floorPpm,
     basis: rule.basis,
   };

@@ -14,7 +14,7 @@ const NITRATE_DAYS = 7;
  * Whether a method can be carried out and agrees with the product's state and its cure. `cured` says
  * whether nitrite or nitrate comes in with any line, whatever it is called.
  */
-export function checkMethod(document: Method, cured: { nitrite: boolean; nitrate: boolean }): Finding[] {
+export function checkMethod(document: Method, cured: Cured): Finding[] {
   return [
     ...order(document.steps),
     ...entering(document),
@@ -24,6 +24,13 @@ export function checkMethod(document: Method, cured: { nitrite: boolean; nitrate
     ...stateAgrees(document),
     ...cureAgrees(document, cured),
   ];
+}
+
+/** What comes in with any line, whatever it is called; `nitrateAlone` where there is no nitrite beside it. */
+interface Cured {
+  nitrite: boolean;
+  nitrate: boolean;
+  nitrateAlone: boolean;
 }
 
 const stop = (path: string, sentence: string): Finding => finding('stop', path, 'method', sentence);
@@ -114,10 +121,7 @@ function stateAgrees({ state, steps }: Method): Finding[] {
   return [];
 }
 
-function cureAgrees(
-  { state, steps }: Method,
-  { nitrite, nitrate }: { nitrite: boolean; nitrate: boolean },
-): Finding[] {
+function cureAgrees({ state, steps }: Method, { nitrite, nitrate, nitrateAlone }: Cured): Finding[] {
   const cured = nitrite || nitrate;
   return [
     ...(cured ? [] : dangerWithoutCure(steps)),
@@ -132,8 +136,16 @@ function cureAgrees(
         ]
       : []),
     ...(nitrate ? nitrateInTime(steps) : []),
+    ...(nitrateAlone && state !== 'dried' ? [NITRATE_ALONE] : []),
   ];
 }
+
+const NITRATE_ALONE = finding(
+  'stop',
+  'lines',
+  'nitrate',
+  'Nitrate alone cures only what dries for weeks: nothing here turns it into nitrite. Use a nitrite cure.',
+);
 
 /** What was cooked is brought down before it is packed, frozen or leaves. */
 function cooledAfterHeat(steps: readonly MethodStep[]): Finding[] {

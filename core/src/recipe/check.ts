@@ -42,6 +42,7 @@ export function checkRecipe(input: CheckInput): RecipeCheck {
     nitrite:
       (figures?.nitrite ?? 0) > 0 || document.lines.some((l) => l.role === 'cure' || looksLikeCure(l.name)),
     nitrate: (figures?.nitrate ?? 0) > 0,
+    nitrateAlone: figures !== undefined && figures.nitrate > 0 && figures.nitrite === 0,
   };
   const findings = [
     ...head(name, document, book, cured.nitrite || cured.nitrate),
