@@ -48,6 +48,9 @@ export const stockItem = z.object({
 });
 export type StockItem = z.infer<typeof stockItem>;
 
+/** Strengths are written to so much of a percent. */
+const WRITTEN_TO = 0.05;
+
 export const newIngredient = z
   .object({
     id,
@@ -57,8 +60,8 @@ export const newIngredient = z
     saltKind: z.enum(SALT_KINDS, { error: 'Say whether it is salt, a cure, or neither.' }),
     nitritePct: z.number().min(0).max(100).optional(),
     nitratePct: z.number().min(0).max(100).optional(),
-    /** Salt in a packet or rub, percent. */
-    saltPct: z.number().min(0).max(100).default(0),
+    /** Salt in a packet or rub, or what carries a cure, percent. */
+    saltPct: z.number().min(0).max(100).optional(),
     /** From the tap: it does not run out and costs nothing. */
     isSupply: z.boolean().default(false),
   })
@@ -76,6 +79,28 @@ export const newIngredient = z
         code: 'custom',
         path: ['nitratePct'],
         message: 'A cure states its nitrate strength in percent; 0 is a statement.',
+      });
+    }
+    if (item.saltPct === undefined) {
+      ctx.addIssue({
+        code: 'custom',
+        path: ['saltPct'],
+        message: 'A cure states the salt that carries it in percent; 0 is a statement.',
+      });
+    }
+    const { nitritePct = 0, nitratePct = 0, saltPct = 0 } = item;
+    if (item.nitritePct === 0 && item.nitratePct === 0) {
+      ctx.addIssue({
+        code: 'custom',
+        path: ['nitritePct'],
+        message: 'Without nitrite and nitrate it is no cure. Give its strength, or say that it is salt.',
+      });
+    }
+    if (nitritePct + nitratePct + saltPct > 100 + WRITTEN_TO) {
+      ctx.addIssue({
+        code: 'custom',
+        path: ['saltPct'],
+        message: `Salt, nitrite and nitrate come to ${(nitritePct + nitratePct + saltPct).toFixed(1)} %: more than all of it. The salt is what is left of 100 %.`,
       });
     }
   });

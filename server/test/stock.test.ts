@@ -144,14 +144,25 @@ describe('other goods', () => {
     expect(bag.free).toBe(0);
     const cure = { ...item, id: uuid(), name: 'Pink cure', role: 'cure', saltKind: 'cure' };
     const vague = await ines.post('/goods/ingredients', cure);
-    expect(vague.body.errors.map((e: { path: string }) => e.path)).toEqual(['nitritePct', 'nitratePct']);
-    const told = await ines.post('/goods/ingredients', { ...cure, nitritePct: 6.25, nitratePct: 0 });
+    expect(vague.body.errors.map((e: { path: string }) => e.path)).toEqual([
+      'nitritePct',
+      'nitratePct',
+      'saltPct',
+    ]);
+    const strong = { ...cure, nitritePct: 6.25, nitratePct: 0 };
+    const impossible = await ines.post('/goods/ingredients', { ...strong, saltPct: 100 });
+    expect(impossible.body.errors[0]).toMatchObject({
+      path: 'saltPct',
+      message: expect.stringContaining('106.3 %') as string,
+    });
+    const weak = await ines.post('/goods/ingredients', { ...strong, nitritePct: 0, saltPct: 99 });
+    expect(weak.body.errors[0].path).toBe('nitritePct');
+    const told = await ines.post('/goods/ingredients', { ...strong, saltPct: 93.75 });
     expect(told.body).toMatchObject({ role: 'cure', nitritePct: 6.25, nitratePct: 0, typed: true });
     const twice = await ines.post('/goods/ingredients', {
-      ...cure,
+      ...strong,
       id: uuid(),
-      nitritePct: 6.25,
-      nitratePct: 0,
+      saltPct: 93.75,
     });
     expect(twice.body.errors[0].path).toBe('name');
   });

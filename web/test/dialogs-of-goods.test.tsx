@@ -52,6 +52,7 @@ describe('what is new or received is sent as it was typed', () => {
         pick(/^Is it salt/, 'cure');
         type(/^Sodium nitrite/, '6.25');
         type(/^Nitrate/, '0');
+        type(/^Salt that carries/, '93.75');
       },
       button: 'Add Cure 6.25',
       path: '/goods/ingredients',
@@ -62,6 +63,7 @@ describe('what is new or received is sent as it was typed', () => {
         saltKind: 'cure',
         nitritePct: 6.25,
         nitratePct: 0,
+        saltPct: 93.75,
       },
     },
     {

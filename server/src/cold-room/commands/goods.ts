@@ -32,7 +32,7 @@ export async function addIngredient(app: AppContext, person: Person, body: NewIn
         role,
         nitritePct: body.saltKind === 'cure' ? (body.nitritePct ?? null) : null,
         nitratePct: body.saltKind === 'cure' ? (body.nitratePct ?? null) : null,
-        saltPct: body.saltKind === 'plain salt' ? 100 : body.saltPct,
+        saltPct: body.saltKind === 'plain salt' ? 100 : (body.saltPct ?? 0),
         typed: body.saltKind === 'not known yet' ? 0 : 1,
       });
     } catch (error) {

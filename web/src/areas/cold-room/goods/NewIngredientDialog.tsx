@@ -34,6 +34,7 @@ export function NewIngredientDialog({ onClose }: { onClose: () => void }) {
             <>
               <NumberInput name="nitritePct" label="Sodium nitrite in it, %" />
               <NumberInput name="nitratePct" label="Nitrate in it, %; 0 is a statement" width={280} />
+              <NumberInput name="saltPct" label="Salt that carries it, %; 0 is a statement" width={320} />
             </>
           ) : null}
           {role === 'liquid' ? <TickInput name="isSupply" label="From the tap: it does not run out" /> : null}
