@@ -1,6 +1,8 @@
 import { v7 as uuid } from 'uuid';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { BatchView } from '@zest/contract';
+import { NO_THERMOMETER, readBy, shownBy } from '../src/devices/index.js';
+import type { ProbeId } from '../src/devices/thermometer.js';
 import { verifyLedger } from '../src/ledger/index.js';
 import { openSmallBatch, openTestShop, sheetOf, type Hands, type TestShop } from './shop.js';
 
@@ -47,6 +49,37 @@ describe('an entry', () => {
     expect((await weigh(bram, { id: uuid(), lineId: line, massMg: 10_000 })).body.how).toBe('typed');
   });
 
+  it('takes a reading once: a second weight of the same reading is typed, nothing is no weight', async () => {
+    const line = lineOf('Fine salt').id;
+    const first = { id: uuid(), lineId: line, massMg: 11_000, readingId: 'fresh-2' };
+    expect((await weigh(bram, first)).body.how).toBe('scale');
+    expect((await weigh(bram, first)).body.how).toBe('scale');
+    expect((await weigh(oda, { ...first, id: uuid() })).body.how).toBe('typed');
+    shop.clock.minutes(2);
+    // Switched off and on, a device counts its readings from one again.
+    expect((await weigh(bram, { ...first, id: uuid() })).body.how).toBe('scale');
+  });
+
+  it('is a core only by a probe that is in it, and a temperature by no scale', async () => {
+    const probes = {
+      ...NO_THERMOMETER,
+      believes: () => true,
+      deviceOf: (id: string) =>
+        (id === 'air' ? 'chamber' : id === 'in' ? 'core' : undefined) as ProbeId | undefined,
+    };
+    const app = { ...shop.app, probes };
+    const how = async (readingId: string, kind: string, inCore: boolean) =>
+      (await readBy(app, { id: uuid(), readingId }, { kind, value: 72, inCore })).how;
+    expect(await how('in', 'core', true)).toBe('probe');
+    expect(await how('in', 'core', true)).toBe('typed');
+    expect(await how('air', 'core', true)).toBe('typed');
+    expect(await how('air', 'temperature', true)).toBe('typed');
+    expect(await how('air', 'temperature', false)).toBe('probe');
+    expect(await how('fresh-3', 'temperature', false)).toBe('typed');
+    expect(await how('fresh-3', 'sample', false)).toBe('scale');
+    expect(shownBy(app, { id: uuid(), readingId: 'fresh-4' }, 0).how).toBe('typed');
+  });
+
   it('by two people on one line counts twice, and the sum is judged', async () => {
     const line = lineOf('White pepper');
     await Promise.all(
@@ -73,15 +106,16 @@ describe('an entry', () => {
     expect(await verifyLedger(shop.app.db)).toEqual([]);
   });
 
-  it('keeps the device’s own time, but not one from the future', async () => {
+  it('keeps the device’s own time, but none from the future or from before there was a batch', async () => {
     const line = lineOf('Ginger').id;
-    const early = { id: uuid(), lineId: line, massMg: 1000, deviceTime: '2026-03-16T08:15:00.000Z' };
-    const late = { id: uuid(), lineId: line, massMg: 1000, deviceTime: '2031-01-01T00:00:00.000Z' };
-    await weigh(bram, early);
-    await weigh(bram, late);
+    const now = shop.clock.now();
+    const minutesAgo = (n: number) => new Date(now.getTime() - n * 60_000).toISOString();
+    const times = [minutesAgo(1), minutesAgo(-5), minutesAgo(90), '2031-01-01T00:00:00.000Z'];
+    const bodies = times.map((deviceTime) => ({ id: uuid(), lineId: line, massMg: 1000, deviceTime }));
+    for (const body of bodies) expect((await weigh(bram, body)).status).toBe(200);
     const { entries } = await sheetOf(ines, batch.id);
-    expect(entries.find((e) => e.id === early.id)?.at).toBe(early.deviceTime);
-    expect(entries.find((e) => e.id === late.id)?.at).toBe('2026-03-16T09:00:00.000Z');
+    const kept = bodies.map(({ id }) => entries.find((e) => e.id === id)?.at);
+    expect(kept).toEqual([times[0], now.toISOString(), now.toISOString(), now.toISOString()]);
   });
 });
 

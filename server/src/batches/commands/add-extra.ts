@@ -62,7 +62,7 @@ export async function addExtra(
       },
     };
     await addLine(tx, line, lineId);
-    const shown = shownBy(app, body.readingId, body.massMg);
+    const shown = shownBy(app, body, body.massMg);
     const short = await postTransfers(tx, now, [
       {
         id: body.id,

@@ -20,6 +20,15 @@ function eventTime(deviceTime: string | undefined, now: Date): Date {
   return claimed > now ? now : claimed;
 }
 
+/** An entry waits on a device for no longer than this. */
+const MOST_WAITING_MS = 24 * 3_600_000;
+
+/** A device's time that cannot be – before the batch was opened, or more than a day ago – is the server's. */
+export function timeWithin({ batch }: BatchFacts, { at, now }: EntryHead): Date {
+  const opened = new Date(batch.openedAt);
+  return at < opened || now.getTime() - at.getTime() > MOST_WAITING_MS ? now : at;
+}
+
 /**
  * Whether the entry comes after its step was closed. That is refused, unless it was made while the
  * line was down: then it stands, and the lead is told.

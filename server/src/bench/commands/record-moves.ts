@@ -88,7 +88,7 @@ async function record(
 ): Promise<Recorded> {
   const now = app.now();
   const head = headOf(maker, batchId, body.deviceTime, now);
-  const source = shownBy(app, body.readingId, amount);
+  const source = shownBy(app, body, amount);
   let found = false;
   try {
     await writeEntry<Plan>(app, head, body.offline, {

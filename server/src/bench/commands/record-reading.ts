@@ -1,3 +1,4 @@
+import { traitsOf, type StepFact } from '@zest/core';
 import type { NewReading, Recorded } from '@zest/contract';
 import { readBy } from '../../devices/index.js';
 import type { AppContext } from '../../platform/app-context.js';
@@ -20,25 +21,29 @@ export async function recordReading(
   const head = headOf(maker, batchId, body.deviceTime, now);
   const { id, stepId, kind, value, load = 0 } = body;
   const reading = { id, stepId, kind, value, load, transferId: null };
-  const source = await readBy(app, body.readingId, value);
   try {
-    await writeEntry(app, head, body.offline, {
+    const source = await writeEntry(app, head, body.offline, {
       named: 'step',
       stepId: () => stepId,
-      plan: () => source,
-      write: (tx) => {
+      plan: (_facts, { document }) => readBy(app, body, { kind, value, inCore: isInCore(kind, document) }),
+      write: (tx, source) => {
         writeReading(tx, head, { ...reading, ...source });
         const fact = { ...reading, at: head.at.toISOString(), ...namesOf(maker), how: source.how };
         announceEntry(tx, head, { readings: [fact] }, []);
       },
     });
+    void app.hub.poll();
+    return { id, how: source.how, found: false };
   } catch (error) {
     const written = errnoOf(error) === DUPLICATE_KEY ? await findReading(app.db, id) : undefined;
     if (!written) throw error;
     return repeated(written, body);
   }
-  void app.hub.poll();
-  return { id, how: source.how, found: false };
+}
+
+/** A patty's core, or a temperature that cooks: read in the piece, not beside it. */
+function isInCore(kind: string, document: StepFact['document']): boolean {
+  return kind === 'core' || traitsOf(document).heat === 'lethal';
 }
 
 function repeated(known: KnownReading, body: NewReading): Recorded {

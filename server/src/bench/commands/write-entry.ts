@@ -7,7 +7,7 @@ import { conflict, notFound } from '../../platform/problem.js';
 import { clockTime } from '../../platform/shop-time.js';
 import { numberAndTake, numberEntry, numberLate, type EntryHead, type Taken } from '../store/entries.js';
 import { forgetFrame, frameOf } from '../store/frames.js';
-import { isLate } from './entry-rules.js';
+import { isLate, timeWithin } from './entry-rules.js';
 
 /** A frame is behind at the most so often in a row. */
 const TRIES = 4;
@@ -40,6 +40,7 @@ export async function writeEntry<T>(
     const { facts, frameN, shut } = await frameOf(app.db, head.batchId, head.now);
     try {
       const step = stepOf(facts, entry);
+      head.at = timeWithin(facts, head);
       if (shut.has(step.id)) await mustBeOpen(app, head, step);
       const late = isLate(facts, step, offline);
       const plan = await entry.plan(facts, step);
