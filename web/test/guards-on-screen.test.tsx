@@ -3,7 +3,7 @@ import 'fake-indexeddb/auto';
 import { cleanup, fireEvent, screen, waitFor, within } from '@testing-library/react';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { fold, type BatchFacts } from '@zest/core';
-import type { BenchLot } from '@zest/contract';
+import type { BenchLot, LineView } from '@zest/contract';
 import { A_SHOP, aBatch, afterEntries } from '../../core/test/a-batch.js';
 import { CURE, METHOD, SALT, close, meatIn as start, weigh } from '../../core/test/a-cured-batch.js';
 import { DoorPanel } from '../src/areas/bench/DoorPanel.js';
@@ -131,7 +131,23 @@ describe('cure on the scale, load by load', () => {
     onScreen(<LineHead sheet={seen(facts)} line={line} pour={pour} n={1} m={2} />, ANSWERS);
     const words = screen.getByText(/ppm nitrite/).textContent;
     expect(words).toMatch(/105\.0 ppm nitrite on the meat block, limit 156\.3 there \(US\)/);
-    expect(words).toMatch(/never above 260.g in this load; 102\.8 ppm on the mix/);
+    expect(words).toMatch(/never above 260\.41.g in this load; 102\.8 ppm on the mix/);
+  });
+
+  it('is grams for whoever reckons in pounds too, and the meat beside it decimal pounds', () => {
+    const facts = two();
+    const person = { ...ODA, units: 'pound' as const };
+    const shown = (line: LineView) => {
+      const pour = nextPour(seen(facts), line, false);
+      onScreen(<LineHead sheet={seen(facts)} line={line} pour={pour} n={1} m={2} />, ANSWERS, person);
+      const words = document.body.textContent;
+      cleanup();
+      return words;
+    };
+    const meat = seen(facts).lines.find((l) => l.kind === 'meat')!;
+    expect(shown(cureOf(facts))).toMatch(/Cure: [\d.]+.g/);
+    expect(shown(meat)).toMatch(/Lean: [\d.]+.lb/);
+    expect(shown(meat)).not.toMatch(/\boz\b/);
   });
 
   it('stops the hand while the weight still moves, and never with a negative weight', () => {

@@ -5,6 +5,7 @@ import { COLOUR, NUMERALS, SHORT } from '../../ui/theme.js';
 import { useUnits } from '../../ui/units.js';
 import { Jar } from '../../kit/jar/Jar.js';
 import { isDone } from './is-done.js';
+import { lineWords } from './scales.js';
 
 interface JarRowProps {
   lines: readonly LineView[];
@@ -64,7 +65,9 @@ export function JarRow({ lines, chosenId, pouringMg = 0, onChoose }: JarRowProps
               {line.name}
               {line.kind === 'meat' ? ` ${line.lotCode}` : ''}
             </Box>
-            <Box sx={{ ...NUMERALS, fontSize: 22, fontWeight: 700 }}>{units.mass(line.dueMg)}</Box>
+            <Box sx={{ ...NUMERALS, fontSize: 22, fontWeight: 700 }}>
+              {lineWords(units, line)(line.dueMg)}
+            </Box>
           </ButtonBase>
         </Box>
       ))}

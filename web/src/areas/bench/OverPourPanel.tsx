@@ -9,6 +9,7 @@ import { COLOUR } from '../../ui/theme.js';
 import { Triangle } from '../../ui/Trouble.js';
 import { useUnits } from '../../ui/units.js';
 import { Secondary } from './BenchButtons.js';
+import { lineWords } from './scales.js';
 
 interface OverPourPanelProps {
   sheet: BatchView;
@@ -21,9 +22,13 @@ interface OverPourPanelProps {
   onTake: () => Promise<unknown>;
 }
 
+/** A pour that would more than double the batch is a slip, not a reason to grow it. */
+const MOST_GROWTH = 1;
+
 /** Too much was poured: take out, accept with a reason, or grow the batch, each with its numbers. */
 export function OverPourPanel({ sheet, line, pouringMg, overMg, onTake }: OverPourPanelProps) {
   const units = useUnits();
+  const mass = lineWords(units, line);
   const client = useQueryClient();
   const [choice, setChoice] = useState<'accept' | 'grow'>();
   const actualMg = line.weighedMg + pouringMg;
@@ -56,11 +61,11 @@ export function OverPourPanel({ sheet, line, pouringMg, overMg, onTake }: OverPo
       }}
     >
       <Box sx={{ display: 'flex', gap: 1, alignItems: 'center', fontWeight: 700, fontSize: 26 }}>
-        <Triangle size={30} /> {units.mass(overMg)} too much
+        <Triangle size={30} /> {mass(overMg)} too much
       </Box>
       <Box sx={{ my: 1 }}>
         {pouringMg > 0
-          ? `Take out ${units.mass(overMg)} until it is in the band${whole ? ', or:' : '.'}`
+          ? `Take out ${mass(overMg)} until it is in the band${whole ? ', or:' : '.'}`
           : 'Take the weight back and weigh less, or:'}
       </Box>
       <Box sx={{ display: 'flex', gap: 2, flexWrap: 'wrap' }}>
@@ -68,11 +73,14 @@ export function OverPourPanel({ sheet, line, pouringMg, overMg, onTake }: OverPo
           <Box sx={{ fontWeight: 700 }}>Above the cure limit: it cannot be accepted.</Box>
         ) : !whole ? null : (
           <Secondary onClick={() => setChoice('accept')}>
-            Accept {units.mass(actualMg)}
+            Accept {mass(actualMg)}
             {ways ? ` (${units.number(ways.newDoseGPerKg, 2)} g/kg)` : ''}
           </Secondary>
         )}
-        {whole && ways && ways.growMeatKg > 0 ? (
+        {whole &&
+        ways &&
+        ways.growMeatKg > 0 &&
+        ways.growMeatKg <= (MOST_GROWTH * sheet.meatBasis.massMg) / 1e6 ? (
           <Secondary onClick={() => setChoice('grow')}>
             Grow the batch by {units.mass(Math.round(ways.growMeatKg * 1e6), MEAT_DIVISION_MG)} meat
           </Secondary>
@@ -83,11 +91,9 @@ export function OverPourPanel({ sheet, line, pouringMg, overMg, onTake }: OverPo
           route={choice === 'grow' ? ROUTES.growBatch : ROUTES.acceptLine}
           params={{ id: sheet.id }}
           title={
-            choice === 'grow'
-              ? `Grow batch ${sheet.number}`
-              : `Accept ${units.mass(actualMg)} of ${line.name}`
+            choice === 'grow' ? `Grow batch ${sheet.number}` : `Accept ${mass(actualMg)} of ${line.name}`
           }
-          action={choice === 'grow' ? 'Grow the batch' : `Accept ${units.mass(actualMg)}`}
+          action={choice === 'grow' ? 'Grow the batch' : `Accept ${mass(actualMg)}`}
           initial={{ lineId: line.id }}
           before={async () => {
             if (pouringMg > 0) await onTake();

@@ -35,3 +35,17 @@ export function showOnScale(
 ): Shown {
   return { value: units.number(massMg / MG_PER[unit], DECIMALS[unit][scaleId]), unit };
 }
+
+/** A weight in words as the scale beside it shows it, so that hand and eye compare like with like. */
+export function wordsOnScale(units: Units, massMg: number, scaleId: ScaleId, unit?: ScaleUnit): string {
+  const shown = showOnScale(units, massMg, scaleId, unit);
+  return `${shown.value}\u00a0${shown.unit}`;
+}
+
+/** {@link wordsOnScale} for the weights of one line. */
+export function lineWords(
+  units: Units,
+  line: Pick<LineView, 'kind' | 'dueMg' | 'scaleId'>,
+): (massMg: number) => string {
+  return (massMg) => wordsOnScale(units, massMg, line.scaleId, unitOfLine(units, line));
+}

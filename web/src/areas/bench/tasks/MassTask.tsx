@@ -13,7 +13,7 @@ import { Primary, Secondary } from '../BenchButtons.js';
 import { BenchFrame } from '../BenchFrame.js';
 import { BigNumber } from '../BigNumber.js';
 import { usePracticeNeed } from '../practice/need.js';
-import { showOnScale, unitOn } from '../scales.js';
+import { showOnScale, unitOn, wordsOnScale } from '../scales.js';
 import { Pieces } from './Pieces.js';
 import type { TaskProps } from '../task-props.js';
 import { useTypedMass } from '../typed.js';
@@ -59,7 +59,7 @@ export function MassTask({
     setTyping(false);
     await pending.record({
       kind: 'out',
-      label: `${task.title} ${units.mass(valueMg, divisionMg)}`,
+      label: `${task.title} ${wordsOnScale(units, valueMg, scaleId)}`,
       body: {
         id: uuid(),
         stepId: step.id,
@@ -134,7 +134,7 @@ export function MassTask({
             {oneByOne
               ? `${pieces === 1 ? (step.counting ?? { one: 'piece', many: 'pieces' }).one : `${pieces} ${(step.counting ?? { one: 'piece', many: 'pieces' }).many}`}, `
               : ''}
-            {units.mass(valueMg, divisionMg)}
+            {wordsOnScale(units, valueMg, scaleId)}
           </Primary>
         )
       }
@@ -158,7 +158,7 @@ export function MassTask({
                   ? showOnScale(units, netMg, scaleId)
                   : { value: '–', unit: '' }
             }
-            label={`On the scale: ${units.mass(valueMg, divisionMg)}`}
+            label={`On the scale: ${wordsOnScale(units, valueMg, scaleId)}`}
             quiet={typed.text === '' && scale.reading?.stable !== true}
           />
           <Box role="status" sx={{ fontSize: 22 }}>

@@ -29,7 +29,8 @@ export function TemperatureTask(props: ReadingTaskProps) {
   const inCore = ask.belowC !== undefined;
   const units = useUnits();
   const typed = useTyped('type the temperature');
-  const [probeId, setProbeId] = useState<Probe['id']>(inCore ? 'core' : 'hand');
+  const probeIds = probesFor(props);
+  const [probeId, setProbeId] = useState<Probe['id']>(probeIds[0]);
   const [help, setHelp] = useState(false);
   const probes = useQuery(queries.probes);
   const probe = probes.data?.find((p) => p.id === probeId);
@@ -75,7 +76,11 @@ export function TemperatureTask(props: ReadingTaskProps) {
       {...props}
       actions={
         <>
-          <Secondary onClick={() => setProbeId(otherProbe(probeId))}>
+          <Secondary
+            onClick={() =>
+              setProbeId(probeIds[(probeIds.indexOf(probeId) + 1) % probeIds.length] ?? probeIds[0])
+            }
+          >
             {probe?.name ?? 'Probe'}: use another
           </Secondary>
           {traitsOf(step).machine === 'grinder' ? (
@@ -127,8 +132,10 @@ export function TemperatureTask(props: ReadingTaskProps) {
   );
 }
 
-function otherProbe(id: Probe['id']): Probe['id'] {
-  return id === 'hand' ? 'core' : id === 'core' ? 'core2' : 'hand';
+/** The probes for a temperature, the likeliest first; one that hangs in the air never reads a core. */
+function probesFor({ step, task }: ReadingTaskProps): [Probe['id'], ...Probe['id'][]] {
+  if (task.ask.belowC !== undefined) return ['core', 'core2', 'hand'];
+  return traitsOf(step).heat === undefined ? ['hand', 'core', 'core2'] : ['chamber', 'hand', 'core', 'core2'];
 }
 
 function ProbeWords({ probe, connected }: { probe: Probe | undefined; connected: boolean }) {

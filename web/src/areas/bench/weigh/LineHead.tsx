@@ -3,6 +3,7 @@ import { scaleSpec, liquidRoom } from '@zest/core';
 import type { BatchView, LineView } from '@zest/contract';
 import { SHORT } from '../../../ui/theme.js';
 import { useUnits, type Units } from '../../../ui/units.js';
+import { lineWords } from '../scales.js';
 import { useSimulated } from '../use-simulated.js';
 import type { Pour } from './load-band.js';
 
@@ -19,17 +20,18 @@ interface LineHeadProps {
 export function LineHead({ sheet, line, pour, n, m }: LineHeadProps) {
   const units = useUnits();
   const simulated = useSimulated();
-  const divisionMg = scaleSpec(line.scaleId).divisionMg;
+  const mass = lineWords(units, line);
+  const { divisionMg } = scaleSpec(line.scaleId);
   return (
     <>
       <Box sx={{ fontSize: 34, fontWeight: 700, [SHORT]: { fontSize: 22 } }}>
-        {line.name}: <span>{units.mass(pour.loads > 1 ? pour.dueMg : line.dueMg, divisionMg)}</span>
+        {line.name}: <span>{mass(pour.loads > 1 ? pour.dueMg : line.dueMg)}</span>
         {pour.loads > 1 ? (
           <span style={{ fontWeight: 400 }}>
-            , load {pour.load} of {pour.loads} ({units.mass(line.dueMg, divisionMg)} in all)
+            , load {pour.load} of {pour.loads} ({mass(line.dueMg)} in all)
           </span>
         ) : line.weighedMg > 0 ? (
-          <span style={{ fontWeight: 400 }}>, {units.mass(line.weighedMg, divisionMg)} is in</span>
+          <span style={{ fontWeight: 400 }}>, {mass(line.weighedMg)} is in</span>
         ) : null}
       </Box>
       <Box sx={{ fontSize: 20, [SHORT]: { display: line.cure ? 'none' : 'block', fontSize: 16 } }}>
@@ -46,7 +48,7 @@ export function LineHead({ sheet, line, pour, n, m }: LineHeadProps) {
         <Box sx={{ fontSize: 20, fontWeight: 700 }}>
           {units.number(line.cure.ppm, 1)} ppm nitrite on the {line.cure.basis}, limit{' '}
           {units.number(line.cure.limitPpm, 1)} there ({line.cure.book.toUpperCase()}); never above{' '}
-          {units.mass(Math.floor(line.cure.maxMg / pour.loads))}
+          {mass(Math.floor(line.cure.maxMg / pour.loads / divisionMg) * divisionMg)}
           {pour.loads > 1 ? ' in this load' : ''}
           {otherBasis(sheet, line.cure, units)}
         </Box>

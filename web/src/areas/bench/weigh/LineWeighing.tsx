@@ -23,7 +23,7 @@ import { MorePanel } from '../more/MorePanel.js';
 import { OverPourPanel } from '../OverPourPanel.js';
 import type { Pending } from '../pending.js';
 import { usePracticeNeed } from '../practice/need.js';
-import { showOnScale, unitOfLine } from '../scales.js';
+import { lineWords, showOnScale, unitOfLine } from '../scales.js';
 import { useTypedMass } from '../typed.js';
 import { useScale } from '../use-scale.js';
 import { hint } from './hint.js';
@@ -53,6 +53,7 @@ export function LineWeighing({ sheet, step, pending, lines, line, onChoose }: Li
   const { scaleId } = line;
   const divisionMg = scaleSpec(scaleId).divisionMg;
   const unit = unitOfLine(units, line);
+  const mass = lineWords(units, line);
   const typed = useTypedMass(unit);
   const typedMg = typed.massMg;
   const pour = nextPour(sheet, line, byLoad);
@@ -83,7 +84,7 @@ export function LineWeighing({ sheet, step, pending, lines, line, onChoose }: Li
     setJugMg(undefined);
     await pending.record({
       kind: 'weighing',
-      label: `${line.name} ${units.mass(massMg, divisionMg)}`,
+      label: `${line.name} ${mass(massMg)}`,
       body: {
         id,
         lineId: line.id,
@@ -114,7 +115,7 @@ export function LineWeighing({ sheet, step, pending, lines, line, onChoose }: Li
       : { kind: 'pour', scaleId: line.scaleId, dueMg: pour.dueMg, divisionMg },
   );
   const takeNow = () => void take(valueMg, isTyping || jugMg !== undefined ? undefined : scale.reading?.id);
-  const say = () => speak(`${line.name}, ${units.mass(pour.dueMg, divisionMg)}`);
+  const say = () => speak(`${line.name}, ${mass(pour.dueMg)}`);
   const act = () => {
     if (scale.taken && !isTyping) void scale.tare();
     else if (canTake && !over) takeNow();
@@ -155,7 +156,7 @@ export function LineWeighing({ sheet, step, pending, lines, line, onChoose }: Li
               pressed={jugMg !== undefined}
               disabled={!scale.connected}
             >
-              {jugMg === undefined ? 'Jug before' : `Jug was ${units.mass(jugMg, divisionMg)}`}
+              {jugMg === undefined ? 'Jug before' : `Jug was ${mass(jugMg)}`}
             </Secondary>
           ) : null}
           <Secondary onClick={say}>Say it</Secondary>
@@ -169,7 +170,7 @@ export function LineWeighing({ sheet, step, pending, lines, line, onChoose }: Li
           <Primary onClick={() => void scale.tare()}>Tare for {line.name}</Primary>
         ) : (
           <Primary onClick={takeNow} disabled={!canTake || over}>
-            Take {units.mass(valueMg, divisionMg)}
+            Take {mass(valueMg)}
           </Primary>
         )
       }
@@ -193,7 +194,7 @@ export function LineWeighing({ sheet, step, pending, lines, line, onChoose }: Li
                     ? showOnScale(units, onScaleMg, scaleId, unit)
                     : { value: '–', unit: '' }
               }
-              label={`On the scale: ${units.mass(valueMg, divisionMg)}`}
+              label={`On the scale: ${mass(valueMg)}`}
               quiet={!isTyping && scale.reading?.stable !== true}
             />
             {(over && still) || line.weighedMg > line.highMg ? (
@@ -217,7 +218,7 @@ export function LineWeighing({ sheet, step, pending, lines, line, onChoose }: Li
                 {hint({
                   scale,
                   overMg: over ? valueMg - band.highMg : 0,
-                  mass: (mg) => units.mass(mg, divisionMg),
+                  mass,
                   auto,
                   isTyping,
                   inBand: valueMg >= band.lowMg && valueMg <= band.highMg,
@@ -234,8 +235,8 @@ export function LineWeighing({ sheet, step, pending, lines, line, onChoose }: Li
             high={line.weighedMg + pour.highMg}
             material={line.material}
             words={{
-              low: `from ${units.mass(line.weighedMg + pour.lowMg, divisionMg)}`,
-              high: `to ${units.mass(line.weighedMg + pour.highMg, divisionMg)}`,
+              low: `from ${mass(line.weighedMg + pour.lowMg)}`,
+              high: `to ${mass(line.weighedMg + pour.highMg)}`,
             }}
           />
         </Box>

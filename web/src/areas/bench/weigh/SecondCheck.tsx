@@ -11,10 +11,12 @@ import { COLOUR } from '../../../ui/theme.js';
 import { Trouble } from '../../../ui/Trouble.js';
 import { useUnits } from '../../../ui/units.js';
 import { queries } from '../../../data/queries.js';
+import { lineWords } from '../scales.js';
 
 /** A second person looks at the cure on the scale and confirms its grams with a PIN of their own. */
 export function SecondCheck({ sheet, line }: { sheet: BatchView; line: LineView }) {
   const units = useUnits();
+  const mass = lineWords(units, line);
   const person = usePerson();
   const client = useQueryClient();
   const [personId, setPersonId] = useState<string>();
@@ -44,7 +46,7 @@ export function SecondCheck({ sheet, line }: { sheet: BatchView; line: LineView 
       sx={{ p: 2, mt: 1, border: `4px solid ${COLOUR.cure}`, bgcolor: COLOUR.sheet }}
     >
       <Box sx={{ fontSize: 26, fontWeight: 700, mb: 1 }}>
-        {units.mass(line.weighedMg)} {line.name} of lot {line.lotCode}: a second person confirms.
+        {mass(line.weighedMg)} {line.name} of lot {line.lotCode}: a second person confirms.
       </Box>
       <Box sx={{ display: 'flex', gap: 1.5, flexWrap: 'wrap', alignItems: 'center' }}>
         {others.map((n) => (
@@ -72,7 +74,7 @@ export function SecondCheck({ sheet, line }: { sheet: BatchView; line: LineView 
           onClick={() => void confirm()}
           sx={{ minHeight: 64, fontSize: 20 }}
         >
-          Confirm {units.mass(line.weighedMg)}
+          Confirm {mass(line.weighedMg)}
         </Button>
       </Box>
       {error ? <Trouble error={error} /> : null}
