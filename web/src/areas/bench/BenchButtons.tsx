@@ -2,8 +2,8 @@ import Button from '@mui/material/Button';
 import type { ReactNode } from 'react';
 import { SHORT } from '../../ui/theme.js';
 
-/** A tablet of ten inches: the buttons of a step still stand beside each other. */
-const NARROW = '@media (max-width: 1150px)';
+/** Up to a small laptop the buttons of a step stand beside each other, in two lines at most. */
+export const NARROW = '@media (max-width: 1300px)';
 
 /** The one thing to do now, always bottom right, named with its number. */
 export function Primary({
@@ -25,7 +25,7 @@ export function Primary({
         minWidth: 340,
         fontSize: 30,
         px: 4,
-        [NARROW]: { minWidth: 250, fontSize: 26, px: 2 },
+        [NARROW]: { minWidth: 250, minHeight: 80, fontSize: 26, px: 2 },
         [SHORT]: { minHeight: 64, minWidth: 210, fontSize: 22, px: 2 },
       }}
     >

@@ -8,6 +8,7 @@ import { COLOUR, SHORT } from '../../ui/theme.js';
 import { Triangle } from '../../ui/Trouble.js';
 import { useUnits } from '../../ui/units.js';
 import { WeightRibbon } from '../../kit/weight-ribbon/WeightRibbon.js';
+import { NARROW } from './BenchButtons.js';
 import { ChillSign } from './ChillSign.js';
 import { OpenSteps } from './OpenSteps.js';
 import type { Pending } from './pending.js';
@@ -125,7 +126,7 @@ export function BenchFrame({ sheet, step, pending, children, actions, primary }:
           gap: 2,
           alignItems: 'center',
           p: '12px 24px',
-          '@media (max-width: 1150px)': { gap: 1 },
+          [NARROW]: { gap: 1 },
           borderTop: `2px solid ${COLOUR.edge}`,
           [SHORT]: { p: '4px 12px', gap: 0.5 },
         }}
