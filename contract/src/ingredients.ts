@@ -29,6 +29,17 @@ const contents = z
 const allergen = z.enum(ALLERGENS, { error: 'Not one of the allergens that are declared.' });
 const part = z.object({ name: z.string().trim().min(1).max(80), allergen: allergen.optional() });
 
+const dose = z
+  .object({
+    minGPerKg: z.number().min(0, { error: 'The least dose must be 0 g/kg or more.' }),
+    maxGPerKg: z.number().positive({ error: 'The greatest dose must be above 0 g/kg.' }).max(5000),
+    source: z.string().trim().min(2, { error: 'Say where the doses come from.' }).max(120),
+  })
+  .refine((d) => d.minGPerKg <= d.maxGPerKg, {
+    error: 'The least dose is above the greatest.',
+    path: ['minGPerKg'],
+  });
+
 /** What an ingredient brings into a recipe, kept with a published line. */
 export const carries = z.object({
   contents,
@@ -37,6 +48,7 @@ export const carries = z.object({
   declaredAs: z.string().max(80).optional(),
   accelerator: z.enum(ACCELERATORS).optional(),
   species: z.string().max(30).optional(),
+  dose: dose.optional(),
 });
 
 export const ingredientFacts = z.object({
@@ -58,17 +70,7 @@ export const ingredientFacts = z.object({
     })
     .optional(),
   densityRange: z.tuple([z.number().min(0.02), z.number().max(3)]).optional(),
-  dose: z
-    .object({
-      minGPerKg: z.number().min(0, { error: 'The least dose must be 0 g/kg or more.' }),
-      maxGPerKg: z.number().positive({ error: 'The greatest dose must be above 0 g/kg.' }).max(5000),
-      source: z.string().trim().min(2, { error: 'Say where the doses come from.' }).max(120),
-    })
-    .refine((d) => d.minGPerKg <= d.maxGPerKg, {
-      error: 'The least dose is above the greatest.',
-      path: ['minGPerKg'],
-    })
-    .optional(),
+  dose: dose.optional(),
   declaredAs: z.string().trim().min(1).max(80).optional(),
   parts: z.array(part).max(60),
   packet: z

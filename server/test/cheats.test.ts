@@ -209,6 +209,27 @@ describe('cured', () => {
     ).toBe(409);
   });
 
+  it('nor is what the batch becomes by a weight that is accepted: salt out of its band is the lead’s, a dose too great nobody’s', async () => {
+    const batch = await ring();
+    const salt = lineOf(batch, 'Fine salt');
+    await hands.weigh(batch, salt, salt.dueMg * 6);
+    const accept = { lineId: salt.id, reason: 'hand slipped' };
+    const byHand = await hands.send(batch, 'accepted-lines', accept);
+    expect([byHand.status, text(byHand)]).toEqual([403, expect.stringContaining('Salt from every source')]);
+    const signed = await hands.done(batch, 'accepted-lines', accept, ines);
+    expect(signed.marks.map((m) => [m.kind, m.subject, m.note])).toContainEqual([
+      'signed',
+      'recipe-salt',
+      'hand slipped',
+    ]);
+    const pepper = lineOf(batch, 'Black pepper');
+    await hands.weigh(batch, pepper, pepper.dueMg * 10);
+    for (const who of [bram, ines]) {
+      const refused = await hands.send(batch, 'accepted-lines', { ...accept, lineId: pepper.id }, who);
+      expect([refused.status, text(refused)]).toEqual([409, expect.stringContaining('greatest dose')]);
+    }
+  });
+
   it('load by load: one load’s surplus is not the next load’s dose, and no mix is all loads put aside', async () => {
     const batch = await ring(32);
     expect(batch.loads).toBe(2);

@@ -75,7 +75,7 @@ export interface WorkingDocument {
 /** What an ingredient brings into a recipe, kept with a published line. */
 export type Carries = Pick<
   IngredientFacts,
-  'contents' | 'allergens' | 'parts' | 'declaredAs' | 'accelerator' | 'species'
+  'contents' | 'allergens' | 'parts' | 'declaredAs' | 'accelerator' | 'species' | 'dose'
 >;
 
 /** A line as it is published: a weight of a known ingredient. */

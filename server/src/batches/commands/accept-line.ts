@@ -1,12 +1,15 @@
+import { newObjections, objections, type Objection } from '@zest/core';
 import type { BatchChanged, Person } from '@zest/contract';
 import type { AppContext } from '../../platform/app-context.js';
 import { HttpProblem, conflict, notFound } from '../../platform/problem.js';
 import { addAcceptance } from '../store/batch.js';
-import { commandOnBatch } from './on-batch.js';
+import { commandOnBatch, mustBeLead, signFor, type OnBatch } from './on-batch.js';
 
 /**
  * Takes responsibility for a weight outside its band. It holds for that weight only: another entry
  * on the line asks again. A weight of cure is accepted by the lead alone, and above its limit by nobody.
+ * What the weight makes of the batch is judged as every change of it is: a stop is accepted by nobody, what
+ * is to be signed by the lead, whose reason here is the signature.
  * @throws HttpProblem 409 where there is nothing to accept or nobody may, 403 where only the lead may
  */
 export function acceptLine(
@@ -15,7 +18,8 @@ export function acceptLine(
   batchId: string,
   body: { id: string; lineId: string; reason: string },
 ): Promise<BatchChanged> {
-  return commandOnBatch(app, person, batchId, 'accept', body, async ({ tx, now, view }) => {
+  return commandOnBatch(app, person, batchId, 'accept', body, async (on) => {
+    const { tx, now, view } = on;
     const { lines, cure } = view();
     const line = lines.find((l) => l.id === body.lineId);
     if (!line) throw notFound('This line');
@@ -30,6 +34,22 @@ export function acceptLine(
     }
     if (line.role === 'cure' && person.role !== 'lead')
       throw new HttpProblem(403, 'role', `Only the lead accepts a weight of ${line.name} outside its band.`);
+    sign(on, person, body.reason, speaksAgainst(on, line.id));
     await addAcceptance(tx, { ...body, weighedMg: line.weighedMg, personId: person.id, now });
   });
+}
+
+/** What speaks against the batch by the weight of one line alone. */
+function speaksAgainst({ facts, shop }: OnBatch, lineId: string): Objection[] {
+  const without = { ...facts, transfers: facts.transfers.filter((t) => t.lineId !== lineId) };
+  return newObjections(objections(without, shop), objections(facts, shop));
+}
+
+/** @throws HttpProblem 409 for a stop, 403 for what only the lead can sign */
+function sign(on: OnBatch, person: Person, reason: string, fresh: readonly Objection[]): void {
+  const stop = fresh.find((o) => o.level === 'stop');
+  if (stop) throw conflict('over-limit', `${stop.sentence} It cannot be accepted.`);
+  if (fresh.length === 0) return;
+  mustBeLead(person, fresh);
+  signFor(on, person, fresh, () => reason);
 }

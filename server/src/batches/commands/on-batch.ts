@@ -4,6 +4,7 @@ import {
   objections,
   type BatchFacts,
   type BatchView,
+  type Objection,
   type ShopFacts,
   type StepFact,
 } from '@zest/core';
@@ -77,20 +78,34 @@ export function changeOfBatch(
 }
 
 async function mustObey(on: OnBatch, person: Person, signed: Record<string, string>): Promise<void> {
-  const { tx, now, facts, shop } = on;
+  const { tx, facts, shop } = on;
   const after = await mustLoad(tx, facts.batch.id);
   const fresh = newObjections(objections(facts, shop), objections(after, shop));
   const stops = fresh.filter((o) => o.level === 'stop');
   if (stops.length > 0) throw invalid(stops.map((o) => ({ path: o.guard, message: o.sentence })));
   if (fresh.length === 0) return;
-  if (person.role !== 'lead') {
-    const sentences = fresh.map((o) => o.sentence).join(' ');
-    throw new HttpProblem(403, 'role', `${sentences} Only the lead can sign for that.`);
-  }
+  mustBeLead(person, fresh);
   const open = fresh.filter((o) => signed[o.guard] === undefined);
   if (open.length > 0) throw invalid(open.map((o) => ({ path: `signed.${o.guard}`, message: o.sentence })));
-  for (const { guard, sentence } of fresh) {
-    const reason = signed[guard] ?? '';
+  signFor(on, person, fresh, (guard) => signed[guard] ?? '');
+}
+
+/** @throws HttpProblem 403 with what is to be signed, for anybody but the lead */
+export function mustBeLead(person: Person, objections: readonly Objection[]): void {
+  if (person.role === 'lead') return;
+  const sentences = objections.map((o) => o.sentence).join(' ');
+  throw new HttpProblem(403, 'role', `${sentences} Only the lead can sign for that.`);
+}
+
+/** Writes the lead's signature for each, with a card. */
+export function signFor(
+  { tx, now, facts }: OnBatch,
+  person: Person,
+  objections: readonly Objection[],
+  reasonFor: (guard: string) => string,
+): void {
+  for (const { guard, sentence } of objections) {
+    const reason = reasonFor(guard);
     addSignature(tx, { batchId: facts.batch.id, personId: person.id, now, guard, reason });
     addNotice(tx, facts.batch.id, now, `${person.name} signed: ${sentence} “${reason}”`);
   }

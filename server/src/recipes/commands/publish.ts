@@ -101,7 +101,7 @@ export function snapshot(
   ingredient: Ingredient | undefined,
 ): Partial<Pick<RecipeLine, 'carries' | 'nitritePct' | 'name' | 'role'>> {
   if (!ingredient) return {};
-  const { contents, allergens, parts, declaredAs, accelerator, species } = ingredient;
+  const { contents, allergens, parts, declaredAs, accelerator, species, dose } = ingredient;
   return {
     name: ingredient.name,
     role: ingredient.role,
@@ -113,6 +113,7 @@ export function snapshot(
       ...(declaredAs ? { declaredAs } : {}),
       ...(accelerator ? { accelerator } : {}),
       ...(species ? { species } : {}),
+      ...(dose ? { dose } : {}),
     },
   };
 }
