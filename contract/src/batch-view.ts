@@ -267,6 +267,7 @@ const process = z.object({
   readings: z.array(readingFact),
   marks: z.array(markFact),
   entries: z.array(entryView),
+  cold: z.object({ beforeMs: z.number(), sinceMs: z.number().nullable() }),
   taste: z.object({
     state: z.enum(['none', 'skipped', 'passed', 'core', 'failed', 'void']),
     maySkip: z.boolean(),

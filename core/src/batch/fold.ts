@@ -12,6 +12,7 @@ import { batchGauges } from './limits.js';
 import { batchLines } from './lines.js';
 import { batchMasses, sumWhere, type BatchMasses } from './masses.js';
 import { pieceMassG, piecesView } from './pieces.js';
+import { outOfCold } from './out-of-cold.js';
 import { stepViews } from './step-views.js';
 import { batchTasting } from './tasting.js';
 import type { BatchSummary, BatchView, LineView, StepView } from './view.js';
@@ -26,7 +27,8 @@ export function fold(facts: BatchFacts, shop: ShopFacts): BatchView {
   const masses = batchMasses(facts);
   const { lines, mixMg, loads, basis, cure } = batchLines(facts, masses, shop);
   const taste = batchTasting(facts, masses.live);
-  const steps = stepViews({ facts, masses, lines, loads, taste, cure, shop });
+  const cold = outOfCold(facts);
+  const steps = stepViews({ facts, masses, lines, loads, taste, cold, cure, shop });
   const pieces = piecesView(facts);
   const { batch } = facts;
   return {
@@ -51,6 +53,7 @@ export function fold(facts: BatchFacts, shop: ShopFacts): BatchView {
     readings: facts.readings,
     marks: facts.marks,
     taste,
+    cold,
     learned: shop.learned.figures,
     entries: entriesView(facts),
     meatBasis: basis,
@@ -69,11 +72,12 @@ export function summarise(facts: BatchFacts, shop: ShopFacts): BatchSummary {
   const masses = batchMasses(facts);
   const { lines, loads, cure } = batchLines(facts, masses, shop);
   const taste = batchTasting(facts, masses.live);
+  const cold = outOfCold(facts);
   return summary(facts, shop, {
     masses,
     lines,
     cure,
-    steps: stepViews({ facts, masses, lines, loads, taste, cure, shop }),
+    steps: stepViews({ facts, masses, lines, loads, taste, cold, cure, shop }),
   });
 }
 

@@ -46,6 +46,8 @@ export interface GateFacts {
   leftMs?: number | undefined;
   /** What the step asks of the cure before anything is entered at it. */
   cure?: readonly Missing[] | undefined;
+  /** What the time out of the cold asks. */
+  cold?: readonly Missing[] | undefined;
   /** Metres of casing have been entered; undefined where none is used. */
   casingUsed?: boolean | undefined;
   inMg: number;
@@ -64,6 +66,7 @@ export function stepGate(facts: GateFacts): Missing[] {
   return [
     ...missingBefore(facts),
     ...(facts.cure ?? []),
+    ...(facts.cold ?? []),
     ...missingReady(facts),
     ...missingTime(facts),
     ...facts.lines.flatMap(missingLine),

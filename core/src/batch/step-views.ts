@@ -2,6 +2,7 @@ import { fillsOf } from '../bench/fills.js';
 import { lossHint } from '../bench/hints.js';
 import { countMarks } from '../bench/marks.js';
 import type { TasteState } from '../bench/taste-state.js';
+import type { TimeOut } from '../cold-room/chill-clock.js';
 import { soakMinutesOf } from '../casing/materials.js';
 import type { RibbonStation } from '../ledger/ribbon.js';
 import {
@@ -27,6 +28,7 @@ import { cureDoor } from './cure-door.js';
 import type { BatchFacts, ShopFacts, StepFact } from './facts.js';
 import { stepGate } from './gate.js';
 import { sumWhere, type BatchMasses } from './masses.js';
+import { missingCold } from './out-of-cold.js';
 import { isEmptyStream, stepAfter } from './places.js';
 import type { LineView, Missing, StepView } from './view.js';
 import { openBefore, workable } from './workable.js';
@@ -39,6 +41,8 @@ export interface StepsInput {
   /** Mixer loads of the batch. */
   loads: number;
   taste: TasteState & { doneC: number };
+  /** Time out of the cold. */
+  cold: TimeOut;
   /** Nitrite as weighed. */
   cure: BatchCure;
   shop: ShopFacts;
@@ -195,7 +199,11 @@ function timeLeft({ batch, steps }: BatchFacts, step: StepFact, shop: ShopFacts)
 }
 
 /** What the step still needs before it may close. */
-function gateOf({ facts, lines, taste, cure, shop }: StepsInput, at: StepNow, isOpen: boolean): Missing[] {
+function gateOf(
+  { facts, lines, taste, cold, cure, shop }: StepsInput,
+  at: StepNow,
+  isOpen: boolean,
+): Missing[] {
   const { step } = at;
   if (isEmptyStream(facts, step, at.inMg)) return [];
   const traits = traitsOf(step.document);
@@ -210,6 +218,7 @@ function gateOf({ facts, lines, taste, cure, shop }: StepsInput, at: StepNow, is
     ...(at.ready.length > 0 ? { ready: marks.some((m) => m.kind === 'ready') } : {}),
     ...(traits.tastes || traits.tastedBefore ? { taste } : {}),
     cure: cureDoor(facts, step, cure),
+    cold: isOpen ? missingCold(step, cold, Date.parse(shop.now)) : [],
     leftMs: isOpen ? timeLeft(facts, step, shop) : 0,
     ...(traits.machine === 'stuffer' && facts.casing
       ? {

@@ -4,6 +4,7 @@ import type { Gauge } from '../recipe/gauges.js';
 import type { Counting, MethodStep, ReadingAsk, Stream } from '../steps/index.js';
 import type { ScaleId } from '../weighing/shop-scales.js';
 import type { TasteState } from '../bench/taste-state.js';
+import type { TimeOut } from '../cold-room/chill-clock.js';
 import type { Fills } from '../bench/fills.js';
 import type { BatchCure } from './cure.js';
 import type { LearnedFigure, MarkFact, ReadingFact, StepOrigin, TransferHow } from './facts.js';
@@ -183,6 +184,7 @@ export interface BatchProcess {
   marks: MarkFact[];
   entries: EntryView[];
   taste: TasteState & { doneC: number };
+  cold: TimeOut;
   learned: readonly LearnedFigure[];
 }
 

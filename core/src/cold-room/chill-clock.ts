@@ -13,28 +13,46 @@ export interface ChillClock {
   level: 'fine' | 'warn' | 'stop';
 }
 
-/**
- * Minutes a lot or tub has stood out of the chill, added up over all its times out.
- * A second `out` while it is out, or an `in` while it is in, changes nothing.
- *
- * @param events in any order
- * @param now milliseconds; what is still out counts up to now
- */
-export function chillClock(events: readonly ChillEvent[], now: number): ChillClock {
-  let since: number | undefined;
-  let total = 0;
-  for (const event of [...events].sort((a, b) => a.at - b.at)) {
-    if (event.kind === 'out') since ??= event.at;
-    else if (since !== undefined) {
-      total += event.at - since;
-      since = undefined;
+/** Time out of the chill: what is over, ms, and since when it is out now; null while it is in. */
+export interface TimeOut {
+  beforeMs: number;
+  sinceMs: number | null;
+}
+
+/** Adds up all times out. A second `out` while it is out, or an `in` while it is in, changes nothing. */
+export function timeOut(events: readonly ChillEvent[]): TimeOut {
+  let beforeMs = 0;
+  let sinceMs: number | null = null;
+  for (const { kind, at } of [...events].sort((a, b) => a.at - b.at)) {
+    if (kind === 'out') sinceMs ??= at;
+    else if (sinceMs !== null) {
+      beforeMs += at - sinceMs;
+      sinceMs = null;
     }
   }
-  const minutes = (total + (since === undefined ? 0 : Math.max(0, now - since))) / 60_000;
+  return { beforeMs, sinceMs };
+}
+
+/**
+ * Minutes a lot or tub has stood out of the chill, and what they mean.
+ *
+ * @param now milliseconds; what is still out counts up to now
+ */
+export function clockOf({ beforeMs, sinceMs }: TimeOut, now: number): ChillClock {
+  const minutes = (beforeMs + (sinceMs === null ? 0 : Math.max(0, now - sinceMs))) / 60_000;
   const { warnMinutes, stopMinutes } = OUT_OF_CHILL;
   return {
     minutes,
-    isOut: since !== undefined,
+    isOut: sinceMs !== null,
     level: minutes >= stopMinutes ? 'stop' : minutes >= warnMinutes ? 'warn' : 'fine',
   };
+}
+
+/**
+ * {@link clockOf} from what happened to it.
+ *
+ * @param events in any order
+ */
+export function chillClock(events: readonly ChillEvent[], now: number): ChillClock {
+  return clockOf(timeOut(events), now);
 }

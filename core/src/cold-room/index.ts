@@ -6,7 +6,14 @@ export {
   type HeatState,
   type MeatState,
 } from './arrival.js';
-export { OUT_OF_CHILL, chillClock, type ChillClock, type ChillEvent } from './chill-clock.js';
+export {
+  OUT_OF_CHILL,
+  chillClock,
+  clockOf,
+  type ChillClock,
+  type ChillEvent,
+  type TimeOut,
+} from './chill-clock.js';
 export { cookOut, type CookOutSample } from './cook-out.js';
 export { readDelivery, DELIVERY_COLUMNS, type DeliveryLine, type DeliveryShop } from './delivery.js';
 export { dividedUnmixed, sortingGap } from './divide.js';

@@ -1,0 +1,106 @@
+import { describe, expect, it } from 'vitest';
+import { fold, type BatchFacts, type MethodStep } from '../src/index.js';
+import { A_SHOP, aBatch, afterEntries } from './a-batch.js';
+
+const step = (key: string, kind: MethodStep['kind'], more: object = {}): MethodStep =>
+  ({ key, kind, ...more }) as MethodStep;
+const METHOD = [
+  step('meats', 'weigh-meat'),
+  step('mix', 'mix'),
+  step('rest', 'rest'),
+  step('link', 'link'),
+  step('cook', 'cook', { stopBelowC: 71 }),
+];
+const EIGHT = Date.parse('2026-03-16T08:00:00.000Z');
+const after = (minutes: number) => new Date(EIGHT + minutes * 60_000).toISOString();
+
+/** The meat was weighed at eight, and nothing since. */
+function weighedAtEight(): BatchFacts {
+  const facts = afterEntries(aBatch(METHOD), [
+    { kind: 'weighing', body: { id: 'a', lineId: 'line Lean', massMg: 15_000_000 } },
+    { kind: 'weighing', body: { id: 'b', lineId: 'line Belly', massMg: 5_000_000 } },
+    { kind: 'close', body: { id: 'c', stepId: 'meats' } },
+  ]);
+  return {
+    ...facts,
+    transfers: facts.transfers.map((t) => ({ ...t, at: after(0) })),
+    steps: facts.steps.map((s) => (s.closedAt ? { ...s, closedAt: after(1) } : s)),
+  };
+}
+
+const noted = (facts: BatchFacts, value: 0 | 1, minutes: number): BatchFacts => ({
+  ...facts,
+  marks: [
+    ...facts.marks,
+    {
+      id: `m${minutes}`,
+      stepId: null,
+      kind: 'chill',
+      subject: '',
+      note: '',
+      value,
+      at: after(minutes),
+      person: 'Oda',
+      second: null,
+    },
+  ],
+});
+const seen = (facts: BatchFacts, minutes: number) => fold(facts, { ...A_SHOP, now: after(minutes) });
+const held = (facts: BatchFacts, minutes: number, id = 'mix') =>
+  seen(facts, minutes)
+    .steps.find((s) => s.id === id)!
+    .missing.find((m) => m.what === 'cold')?.sentence;
+
+describe('time out of the cold', () => {
+  it('runs by itself from the first weight, and holds the next step at two hours', () => {
+    const facts = weighedAtEight();
+    expect(seen(facts, 50).cold).toEqual({ beforeMs: 0, sinceMs: EIGHT });
+    expect(held(facts, 119)).toBeUndefined();
+    expect(held(facts, 121)).toContain('has stood out of the cold for 121 min, of 120 at most');
+    expect(fold(aBatch(METHOD), A_SHOP).cold).toEqual({ beforeMs: 0, sinceMs: null });
+  });
+
+  it('ends when somebody notes that it is back, and begins anew when it is out again', () => {
+    const back = noted(weighedAtEight(), 1, 121);
+    expect(held(back, 300)).toBeUndefined();
+    expect(seen(back, 300).cold).toEqual({ beforeMs: 121 * 60_000, sinceMs: null });
+    const outAgain = noted(back, 0, 180);
+    expect(held(outAgain, 290)).toBeUndefined();
+    expect(held(outAgain, 301)).toContain('for 121 min');
+  });
+
+  it('ends with a step in the cold, and with the heat: cooked meat is raw no more', () => {
+    const facts = weighedAtEight();
+    const closed = (ids: string[], minutes: number): BatchFacts => ({
+      ...facts,
+      steps: facts.steps.map((s) => (ids.includes(s.id) ? { ...s, closedAt: after(minutes) } : s)),
+    });
+    expect(seen(closed(['mix', 'rest'], 60), 600).cold).toEqual({ beforeMs: 60 * 60_000, sinceMs: null });
+    expect(held(closed(['mix', 'rest'], 60), 600, 'link')).toBeUndefined();
+    const cooking: BatchFacts = {
+      ...facts,
+      readings: [
+        {
+          id: 'r',
+          stepId: 'cook',
+          kind: 'temperature',
+          value: 40,
+          load: 0,
+          at: after(90),
+          person: 'Oda',
+          how: 'probe',
+          transferId: null,
+        },
+      ],
+    };
+    expect(seen(cooking, 600).cold).toEqual({ beforeMs: 90 * 60_000, sinceMs: null });
+  });
+
+  it('holds nothing that only weighs, and nothing that has been closed', () => {
+    const facts = aBatch(METHOD);
+    const first = afterEntries(facts, [
+      { kind: 'weighing', body: { id: 'a', lineId: 'line Lean', massMg: 15_000_000 } },
+    ]);
+    expect(held(first, 100_000, 'meats')).toBeUndefined();
+  });
+});
