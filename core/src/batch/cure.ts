@@ -9,7 +9,7 @@ import { sumWhere } from './masses.js';
 export type CureState = 'none' | 'under' | 'cured' | 'over';
 
 /** What a cure works by: nitrite, or – where it holds nitrate alone and dries for weeks – nitrate. */
-export type CureSubstance = 'nitrite' | 'nitrate';
+type CureSubstance = 'nitrite' | 'nitrate';
 
 /** The cure of a part of the mix as it was weighed, from every source. */
 export interface CurePart {
