@@ -36,9 +36,7 @@ describe('a row of a delivery', () => {
         owner: null,
       },
     });
-    expect(
-      read({ weight: '12 lb 4 oz', price: '4,15', temp: '38 F' }, { ...METRIC, numberStyle: 'comma' }),
-    ).toMatchObject({
+    expect(read({ weight: '12 lb 4 oz', price: '4,15', temp: '38 F' }, 'comma')).toMatchObject({
       lot: { massMg: 5_556_507, priceMinorPerKg: 415 },
     });
   });
