@@ -1,12 +1,11 @@
 // @vitest-environment jsdom
 import 'fake-indexeddb/auto';
-import { act, cleanup, fireEvent, screen } from '@testing-library/react';
-import { useState } from 'react';
+import { act, cleanup, screen } from '@testing-library/react';
 import { afterEach, describe, expect, it } from 'vitest';
-import { fold, playEntry, type BatchFacts, type BenchEntry, type MethodStep } from '@zest/core';
+import { fold, type BenchEntry, type MethodStep } from '@zest/core';
 import { A_SHOP, aBatch, afterEntries, ingredientLine } from '../../core/test/a-batch.js';
 import { ChooseStep, OpenSteps } from '../src/areas/bench/OpenSteps.js';
-import { TaskStation } from '../src/areas/bench/TaskStation.js';
+import { atBench, entries, press } from './at-bench.js';
 import { onScreen } from './on-screen.js';
 
 afterEach(cleanup);
@@ -27,42 +26,6 @@ const ready = (stepId: string): BenchEntry => ({
   body: { id: `r ${stepId}`, stepId, kind: 'ready' },
 });
 
-const entries: BenchEntry[] = [];
-/** A bench whose entries are played onto its batch at once. */
-function Bench({ start, at }: { start: BatchFacts; at: string }) {
-  const [facts, setFacts] = useState(start);
-  const view = fold(facts, A_SHOP);
-  const pending = {
-    waiting: [],
-    refused: [],
-    record: (entry: BenchEntry) => {
-      entries.push(entry);
-      setFacts((now) =>
-        playEntry(now, entry, { person: 'Oda', at: A_SHOP.now, newId: () => `n${entries.length}` }),
-      );
-      return Promise.resolve(true);
-    },
-    sendAgain: () => Promise.resolve(),
-    dismiss: () => undefined,
-  };
-  return <TaskStation sheet={view} step={view.steps.find((s) => s.id === at)!} pending={pending} />;
-}
-
-function atBench(start: BatchFacts, at: string) {
-  entries.length = 0;
-  return onScreen(<Bench start={start} at={at} />, {
-    probes: [],
-    scales: [],
-    health: { demo: false },
-    names: [],
-  });
-}
-const press = async (name: RegExp | string) => {
-  await act(async () => {
-    fireEvent.click(screen.getByRole('button', { name }));
-    await Promise.resolve();
-  });
-};
 const read = () => entries.map((e) => (e.kind === 'reading' ? [e.body.kind, e.body.value] : [e.kind]));
 
 describe('a cured mix worked by hand, on the screen', () => {
