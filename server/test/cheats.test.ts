@@ -282,6 +282,38 @@ describe('cured', () => {
   });
 });
 
+describe('what is kept of a batch', () => {
+  it('is what it is: its cure cannot be talked away, nor its species, and no more than is there', async () => {
+    const started = await ring();
+    const batch = await weighedUp(started, lineOf(started, CURE).dueMg);
+    const mix = current(batch);
+    const trims = (await ines.get('/trims')).body as { id: string; name: string; species: string }[];
+    const of = (species: string) => trims.find((t) => t.species === species)!.id;
+    const said = {
+      trimId: of('pork'),
+      massMg: 1_000_000,
+      fatPct: 25,
+      fatSd: 2,
+      saltGPerKg: 0,
+      nitritePpm: 0,
+      heat: 'raw',
+      useBy: '2026-03-16',
+      tempC: 2,
+      from: { batchId: batch.id, stepId: mix.id },
+    };
+    const keep = (more: object) => bram.post('/lots/produced', { id: uuid(), ...said, ...more });
+    const beef = await keep({ trimId: of('beef') });
+    expect([beef.status, text(beef)]).toEqual([422, expect.stringContaining('is pork, not beef')]);
+    const more = await keep({ massMg: 40_000_000 });
+    expect([more.status, text(more)]).toEqual([422, expect.stringContaining('stand in this step')]);
+    expect((await keep({ useBy: '2027-01-01' })).status).toBe(422);
+    const kept = (await keep({})).body as TrimLot;
+    const [part] = batch.cure.parts;
+    expect(kept.nitritePpm).toBeCloseTo(part!.ppmOnMix, -1);
+    expect(kept.saltGPerKg).toBeGreaterThan(10);
+  });
+});
+
 describe('what is not written', () => {
   it('brings no allergen onto the label without the lead', async () => {
     const batch = await hands.upTo('mix');

@@ -51,7 +51,7 @@ describe('what is done with a batch or a probe is sent as it was typed', () => {
       body: { version: BATCH.version, reason: 'Not needed today' },
     },
     {
-      name: 'some of a step kept as a lot with the salt it has',
+      name: 'some of a step kept as a lot',
       dialog: (
         <KeepLotDialog
           sheet={{ ...BATCH, id: ID(5) }}
@@ -63,8 +63,6 @@ describe('what is done with a batch or a probe is sent as it was typed', () => {
         pick(/^Kept as/, 'Pork belly');
         type(/^Weight/, '2');
         type(/^Temperature/, '3');
-        type(/^Salt/, '18');
-        type(/^Nitrite/, '0');
         type(/^Use by/, '2026-03-20');
       },
       button: /^Keep 2/,
@@ -73,8 +71,6 @@ describe('what is done with a batch or a probe is sent as it was typed', () => {
         trimId: ID(1),
         massMg: 2_000_000,
         tempC: 3,
-        saltGPerKg: 18,
-        nitritePpm: 0,
         useBy: '2026-03-20',
         heat: 'raw',
         from: { batchId: ID(5), stepId: ID(7) },

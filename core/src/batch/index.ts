@@ -1,5 +1,6 @@
 export { apply, type Fact } from './apply.js';
 export { batchCure, type BatchCure, type CurePart, type CureState } from './cure.js';
+export { standingAt, type Standing } from './kept.js';
 export { UNCURED, shutDoors } from './cure-door.js';
 export {
   SHORTFALL_REASON,

@@ -1,7 +1,8 @@
-import { madeBatch, type MadeBatch } from '@zest/core';
+import { madeBatch, standingAt, type MadeBatch, type Standing } from '@zest/core';
 import type { AppContext } from '../platform/app-context.js';
 import { shopFacts } from './read.js';
 import { batchIdsOfRecipe } from './store/batch.js';
+import type { Db } from '../platform/database.js';
 import { loadFacts } from './store/facts.js';
 
 /** As many batches back as somebody remembers. */
@@ -14,4 +15,13 @@ export async function madeBatches(app: AppContext, recipeId: string): Promise<Ma
   return all
     .sort((a, b) => b.batch.openedAt.localeCompare(a.batch.openedAt))
     .map((facts) => madeBatch(facts, shop));
+}
+
+/** What stands at a step of a batch as it is; undefined where there is no such step, or it holds nothing. */
+export async function standingOf(
+  db: Db,
+  { batchId, stepId }: { batchId: string; stepId: string },
+): Promise<Standing | undefined> {
+  const [facts] = await loadFacts(db, [batchId]);
+  return facts && standingAt(facts, stepId);
 }

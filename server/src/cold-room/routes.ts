@@ -13,7 +13,7 @@ import { readLot } from './store/lot-detail.js';
 import { readOutlook } from './outlook.js';
 import { mergeLots, splitLot, splitWarning } from './commands/part-and-join.js';
 import { prepareLot } from './commands/prepare-lot.js';
-import { produceLot } from './commands/produce.js';
+import { produceLot, type StandingOf } from './commands/produce.js';
 import { receiveDelivery, receiveLot } from './commands/receive.js';
 import { addPhoto, changeState, imageType, moveLot, setLotStatus } from './commands/status.js';
 import { countLot, writeOffLot } from './commands/stock-take.js';
@@ -26,7 +26,7 @@ import { listPreparations } from './store/preparations.js';
 import { stockOf } from './store/stock.js';
 import { readPhoto } from './store/status.js';
 
-export function coldRoomRoutes(router: Router, app: AppContext): void {
+export function coldRoomRoutes(router: Router, app: AppContext, standingOf: StandingOf): void {
   const detail = (id: string) => readLot(app.db, id, app.now());
   const found = async (id: string) => {
     void app.hub.poll();
@@ -60,7 +60,7 @@ export function coldRoomRoutes(router: Router, app: AppContext): void {
     lines: await readDeliveryNote(app, person, body.note, body.defaults),
   }));
   mount(router, ROUTES.produceLot, async ({ person, body }) => {
-    await produceLot(app, person, body);
+    await produceLot(app, person, body, standingOf);
     return found(body.id);
   });
   mount(router, ROUTES.mergeLots, async ({ person, body }) => {

@@ -39,9 +39,12 @@ export async function addTrim(app: AppContext, person: Person, body: NewTrim): P
 }
 
 /** A trim of the shop by its id. */
-export async function findTrim(db: Db, id: string): Promise<{ name: string; fatPct: number } | undefined> {
-  const [trim] = await sql(db).rows<{ name: string; fatPct: number }>(
-    'SELECT name, CAST(fat_pct AS DOUBLE) AS fatPct FROM trim_kind WHERE id = :id',
+export async function findTrim(
+  db: Db,
+  id: string,
+): Promise<{ name: string; species: string; fatPct: number } | undefined> {
+  const [trim] = await sql(db).rows<{ name: string; species: string; fatPct: number }>(
+    'SELECT name, species, CAST(fat_pct AS DOUBLE) AS fatPct FROM trim_kind WHERE id = :id',
     { id },
   );
   return trim;

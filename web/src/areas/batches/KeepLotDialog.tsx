@@ -2,9 +2,14 @@ import Box from '@mui/material/Box';
 import { useQuery } from '@tanstack/react-query';
 import { ROUTES, type BatchView, type StepView } from '@zest/contract';
 import { queries } from '../../data/queries.js';
-import { ChoiceInput, CommandDialog } from '../../ui/command/index.js';
+import {
+  ChoiceInput,
+  CommandDialog,
+  DateInput,
+  MassInput,
+  TemperatureInput,
+} from '../../ui/command/index.js';
 import { useUnits } from '../../ui/units.js';
-import { ProducedLot } from '../cold-room/index.js';
 
 interface KeepLotDialogProps {
   sheet: BatchView;
@@ -28,13 +33,13 @@ export function KeepLotDialog({ sheet, step, onClose }: KeepLotDialogProps) {
         fatSd,
         heat: 'raw',
         from: { batchId: sheet.id, stepId: step.id },
-        ...seasoningOf(sheet),
       }}
       onClose={onClose}
     >
       <Box>
         {units.mass(step.balanceMg)} stand in this step, thought to be {units.percent(fatPct)} ±{' '}
-        {units.number(fatSd, 1)} fat. Mix before dividing, or the parts may differ.
+        {units.number(fatSd, 1)} fat. Mix before dividing, or the parts may differ. Its salt, its cure and the
+        heat it has had go with it as they were weighed in.
       </Box>
       <ChoiceInput
         name="trimId"
@@ -42,18 +47,10 @@ export function KeepLotDialog({ sheet, step, onClose }: KeepLotDialogProps) {
         options={(trims.data ?? []).map((t) => [t.id, t.name])}
       />
       <Box sx={{ display: 'flex', gap: 1.5, flexWrap: 'wrap' }}>
-        <ProducedLot weight="Weight" />
+        <MassInput name="massMg" label="Weight" width={150} />
+        <TemperatureInput name="tempC" label="Temperature now" width={170} />
+        <DateInput name="useBy" label="Use by" />
       </Box>
     </CommandDialog>
   );
-}
-
-/** Salt and nitrite that have been weighed in, per kg of the mix. */
-function seasoningOf(sheet: BatchView): { saltGPerKg: number; nitritePpm: number } {
-  const dry = sheet.lines.filter((l) => l.kind === 'ingredient');
-  const mixKg = (sheet.meatBasis.massMg + dry.reduce((sum, l) => sum + l.weighedMg, 0)) / 1e6;
-  const salt = dry.filter((l) => l.role === 'salt').reduce((sum, l) => sum + l.weighedMg, 0);
-  const carried = dry.reduce((sum, l) => sum + l.weighedMg * (l.cure ? 1 - l.cure.nitritePct / 100 : 0), 0);
-  const nitrite = dry.reduce((sum, l) => sum + l.weighedMg * ((l.cure?.nitritePct ?? 0) / 100), 0);
-  return { saltGPerKg: (salt + carried) / 1000 / mixKg, nitritePpm: nitrite / mixKg };
 }

@@ -1,2 +1,1 @@
 export { FatTest } from './lot/FatTestDialog.js';
-export { ProducedLot } from './lot/ProducedLot.js';

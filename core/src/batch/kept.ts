@@ -1,0 +1,61 @@
+import { traitsOf } from '../steps/index.js';
+import { nitritePctOf } from './cure.js';
+import type { AccountFact, BatchFacts, LineFact } from './facts.js';
+import { batchMasses, sumWhere } from './masses.js';
+
+/** What stands at a step, as it is: computed from what was weighed in, never said. */
+export interface Standing {
+  balanceMg: number;
+  saltGPerKg: number;
+  nitritePpm: number;
+  heat: 'raw' | 'raw smoked' | 'cooked';
+  /** Species of its meats. */
+  species: string[];
+  /** A lot of its meats is held. */
+  held: boolean;
+  /** The earliest day that any of its lots may be used by. */
+  useBy: string | null;
+}
+
+/**
+ * What some of a step would be, kept as a lot of its own: the salt and the nitrite of every line and lot that
+ * has come as far, per kilogram, and the heat that it has had.
+ * @returns undefined for a step that holds nothing or is not of the batch
+ */
+export function standingAt(facts: BatchFacts, stepId: string): Standing | undefined {
+  const step = facts.steps.find((s) => s.id === stepId);
+  if (!step || step.placeAccountId === null) return undefined;
+  const { live, ribbon } = batchMasses(facts);
+  const places = new Map(facts.steps.map((s) => [s.placeAccountId, s.position]));
+  const lines = facts.lines.flatMap((line) => {
+    const massMg = sumWhere(live, (t) => t.lineId === line.id);
+    const at = places.get(line.placeAccountId) ?? Infinity;
+    const lot = facts.accounts.find((a) => a.id === line.lotAccountId);
+    return massMg > 0 && at <= step.position ? [{ line, massMg, lot }] : [];
+  });
+  const kg = lines.reduce((sum, l) => sum + l.massMg, 0) / 1e6;
+  const perKg = (of: (line: LineFact, lot: AccountFact | undefined) => number) =>
+    kg === 0 ? 0 : lines.reduce((sum, l) => sum + (l.massMg / 1e6) * of(l.line, l.lot), 0) / kg;
+  const meats = lines.flatMap((l) => (l.line.kind === 'meat' && l.lot ? [l.lot] : []));
+  const days = meats.flatMap((lot) => lot.useBy ?? []).sort();
+  return {
+    balanceMg: ribbon.find((s) => s.accountId === step.placeAccountId)?.balanceMg ?? 0,
+    saltGPerKg: perKg((line, lot) =>
+      line.kind === 'meat' ? (lot?.saltGPerKg ?? 0) : 10 * (line.document?.carries?.contents.saltPct ?? 0),
+    ),
+    nitritePpm: perKg((line, lot) =>
+      line.kind === 'meat' ? (lot?.nitritePpm ?? 0) : 1e4 * nitritePctOf(line.document),
+    ),
+    heat: heatAt(facts, step.position, meats),
+    species: [...new Set(meats.flatMap((lot) => lot.species ?? []))],
+    held: meats.some((lot) => lot.lotStatus === 'hold' || lot.lotStatus === 'rejected'),
+    useBy: days[0] ?? null,
+  };
+}
+
+function heatAt(facts: BatchFacts, position: number, meats: readonly AccountFact[]): Standing['heat'] {
+  const through = facts.steps.filter((s) => s.position < position || (s.position === position && s.closedAt));
+  const traits = through.filter((s) => !s.leftOut).map((s) => traitsOf(s.document));
+  if (traits.some((t) => t.heat === 'lethal') || meats.some((m) => m.heat === 'cooked')) return 'cooked';
+  return traits.some((t) => t.smokes) || meats.some((m) => m.heat === 'raw smoked') ? 'raw smoked' : 'raw';
+}
