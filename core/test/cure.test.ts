@@ -220,6 +220,24 @@ describe('what speaks against a batch', () => {
     expect(guards(30, 15)).toEqual([]);
   });
 
+  it('is new on the other side of a band, and where a stop follows what was signed', () => {
+    const salted = (curePerKg: number, saltPerKg: number) =>
+      objections(
+        batch({
+          ingredients: [
+            ingredientLine('Cure', curePerKg, { role: 'cure', nitritePct: 0.6 }),
+            ingredientLine('Fine salt', saltPerKg, { role: 'salt' }),
+          ],
+        }),
+        us,
+      );
+    const fresh = (from: [number, number], to: [number, number]) =>
+      newObjections(salted(...from), salted(...to)).map((o) => [o.level, o.guard]);
+    expect(fresh([2, 30], [2, 1])).toContainEqual(['sign', 'recipe-salt']);
+    expect(fresh([2, 1], [2, 30])).toContainEqual(['sign', 'recipe-salt']);
+    expect(fresh([4, 12], [27, 12])).toContainEqual(['stop', 'recipe-nitrite']);
+  });
+
   it('is not signed for by a word that the lead gave for something else', () => {
     const due = afterEntries(batch(), [weigh('line Fine salt', 60_000)]);
     const closed: BatchFacts = {

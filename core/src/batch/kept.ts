@@ -1,6 +1,7 @@
 import { traitsOf } from '../steps/index.js';
 import { nitritePctOf } from './cure.js';
 import type { AccountFact, BatchFacts, LineFact } from './facts.js';
+import { carried } from './limits.js';
 import { batchMasses, sumWhere } from './masses.js';
 
 /** What stands at a step, as it is: computed from what was weighed in, never said. */
@@ -40,9 +41,7 @@ export function standingAt(facts: BatchFacts, stepId: string): Standing | undefi
   const days = meats.flatMap((lot) => lot.useBy ?? []).sort();
   return {
     balanceMg: ribbon.find((s) => s.accountId === step.placeAccountId)?.balanceMg ?? 0,
-    saltGPerKg: perKg((line, lot) =>
-      line.kind === 'meat' ? (lot?.saltGPerKg ?? 0) : 10 * (line.document?.carries?.contents.saltPct ?? 0),
-    ),
+    saltGPerKg: perKg((line, lot) => (line.kind === 'meat' ? (lot?.saltGPerKg ?? 0) : 10 * saltPctOf(line))),
     nitritePpm: perKg((line, lot) =>
       line.kind === 'meat' ? (lot?.nitritePpm ?? 0) : 1e4 * nitritePctOf(line.document),
     ),
@@ -51,6 +50,10 @@ export function standingAt(facts: BatchFacts, stepId: string): Standing | undefi
     held: meats.some((lot) => lot.lotStatus === 'hold' || lot.lotStatus === 'rejected'),
     useBy: days[0] ?? null,
   };
+}
+
+function saltPctOf({ document }: LineFact): number {
+  return document ? (carried([document]).get(document.ingredientId)?.contents.saltPct ?? 0) : 0;
 }
 
 function heatAt(facts: BatchFacts, position: number, meats: readonly AccountFact[]): Standing['heat'] {

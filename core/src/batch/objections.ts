@@ -31,7 +31,10 @@ export function newObjections(before: readonly Objection[], after: readonly Obje
   const isOld = (one: Objection) =>
     before.some(
       (old) =>
-        old.guard === one.guard && old.about === one.about && (one.amount ?? 0) <= (old.amount ?? 0) + SAME,
+        old.guard === one.guard &&
+        old.level === one.level &&
+        old.about === one.about &&
+        (one.amount ?? 0) <= (old.amount ?? 0) + SAME,
     );
   return after.filter((one) => !isOld(one));
 }

@@ -33,6 +33,7 @@ function salt(
         level: 'sign',
         path: 'lines',
         guard: 'salt',
+        about: 'none',
         sentence: 'The recipe has no salt. Put it in, or sign for why there is none.',
       },
     ];
@@ -45,6 +46,7 @@ function salt(
       level: 'sign',
       path,
       guard: 'salt',
+      about: gauge.value < (gauge.floor ?? 0) ? 'too little' : 'too much',
       amount: Math.max((gauge.floor ?? 0) - gauge.value, gauge.value - (gauge.limit ?? Infinity)),
       sentence: `Salt from every source is ${gauge.value.toFixed(1)} g/kg of meat (plain salt ${plain}); the house band is ${gauge.floor}–${gauge.limit} g/kg. Mend it, or sign for it.`,
     },
@@ -119,7 +121,7 @@ function limits(all: readonly Gauge[], needed: boolean): Finding[] {
   return all.flatMap((gauge): Finding[] => {
     if (gauge.substance === 'salt' || gauge.level === 'ok') return [];
     const figure = `${show(gauge.value)} ${gauge.unit} of the ${gauge.basis}`;
-    const base = { path: 'lines', guard: gauge.substance, amount: beyond(gauge) };
+    const base = { path: 'lines', guard: gauge.substance, about: gauge.level, amount: beyond(gauge) };
     if (gauge.level === 'warn') {
       return [
         {

@@ -110,6 +110,8 @@ function ReadField({
       {...(unit
         ? {
             slotProps: {
+              // Always above the field: beside the unit there is no room for both.
+              inputLabel: { shrink: true },
               input: { endAdornment: <InputAdornment position="end">{unit(way)}</InputAdornment> },
             },
           }

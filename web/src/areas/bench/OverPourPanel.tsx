@@ -22,9 +22,6 @@ interface OverPourPanelProps {
   onTake: () => Promise<unknown>;
 }
 
-/** A pour that would more than double the batch is a slip, not a reason to grow it. */
-const MOST_GROWTH = 1;
-
 /** Too much was poured: take out, accept with a reason, or grow the batch, each with its numbers. */
 export function OverPourPanel({ sheet, line, pouringMg, overMg, onTake }: OverPourPanelProps) {
   const units = useUnits();
@@ -77,10 +74,8 @@ export function OverPourPanel({ sheet, line, pouringMg, overMg, onTake }: OverPo
             {ways ? ` (${units.number(ways.newDoseGPerKg, 2)} g/kg)` : ''}
           </Secondary>
         )}
-        {whole &&
-        ways &&
-        ways.growMeatKg > 0 &&
-        ways.growMeatKg <= (MOST_GROWTH * sheet.meatBasis.massMg) / 1e6 ? (
+        {/* A pour that would more than double the batch is a slip, not a reason to grow it. */}
+        {whole && ways && ways.growMeatKg > 0 && ways.growMeatKg <= sheet.meatBasis.massMg / 1e6 ? (
           <Secondary onClick={() => setChoice('grow')}>
             Grow the batch by {units.mass(Math.round(ways.growMeatKg * 1e6), MEAT_DIVISION_MG)} meat
           </Secondary>

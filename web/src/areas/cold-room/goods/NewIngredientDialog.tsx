@@ -32,9 +32,9 @@ export function NewIngredientDialog({ onClose }: { onClose: () => void }) {
           />
           {saltKind === 'cure' ? (
             <>
-              <NumberInput name="nitritePct" label="Sodium nitrite in it, %" />
-              <NumberInput name="nitratePct" label="Nitrate in it, %; 0 is a statement" width={280} />
-              <NumberInput name="saltPct" label="Salt that carries it, %; 0 is a statement" width={320} />
+              <NumberInput name="nitritePct" label="Sodium nitrite in it, %" width="100%" />
+              <NumberInput name="nitratePct" label="Nitrate in it, %; 0 is a statement" width="100%" />
+              <NumberInput name="saltPct" label="Salt that carries it, %; 0 is a statement" width="100%" />
             </>
           ) : null}
           {role === 'liquid' ? <TickInput name="isSupply" label="From the tap: it does not run out" /> : null}
