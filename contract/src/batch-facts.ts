@@ -11,7 +11,8 @@ import {
   type ShopFacts,
   type TransferFact,
 } from '@zest/core';
-import { day, instant } from './fields.js';
+import { lotCarries } from './cold-room.js';
+import { HOUSE_RULES, day, instant } from './fields.js';
 import { recipeDocument, recipeLine } from './recipes.js';
 import { id } from './route.js';
 import { methodStep } from './steps.js';
@@ -115,6 +116,7 @@ const accountFact = z.object({
   owner: z.string().nullable(),
   saltGPerKg: z.number().nullable(),
   nitritePpm: z.number().nullable(),
+  carries: lotCarries.nullable(),
   balance: z.number().nullable(),
 });
 
@@ -162,9 +164,7 @@ export const batchFacts = z.object({
 /** What a batch is judged with besides its own facts. */
 export const shopFacts = z.object({
   book: z.enum(BOOK_IDS),
-  nitriteFloorPpm: z.number().nullable(),
-  saltMinGPerKg: z.number().nullable(),
-  saltMaxGPerKg: z.number().nullable(),
+  ...HOUSE_RULES,
   cureSecondCheck: z.boolean(),
   today: day,
   scales: z.array(

@@ -268,6 +268,9 @@ const process = z.object({
   marks: z.array(markFact),
   entries: z.array(entryView),
   cold: z.object({ beforeMs: z.number(), sinceMs: z.number().nullable() }),
+  outOfChill: z.object({ warnMinutes: z.number(), stopMinutes: z.number() }),
+  /** Species of its meats. */
+  species: z.array(z.string()),
   taste: z.object({
     state: z.enum(['none', 'skipped', 'passed', 'core', 'failed', 'void']),
     maySkip: z.boolean(),

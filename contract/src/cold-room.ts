@@ -1,10 +1,22 @@
 import { z } from 'zod';
-import { DELIVERY_COLUMNS, FAT_KNOWN_BY, HEAT_STATES, MEAT_STATES } from '@zest/core';
+import { ALLERGENS, FAT_SOURCES, HEAT_STATES, LOT_FORMS, MEAT_STATES } from '@zest/core';
 import { EVERYONE, HANDS, LEAD, NONE, byId, id, route } from './route.js';
-import { day, fatPct, instant, massMg, reason } from './fields.js';
+import { day, fatPct, instant, reason } from './fields.js';
 
-export const WEIGHT_KNOWN = ['weighed', 'counted', 'nominal', 'pre-thaw'] as const;
-export const LOT_FORMS = ['whole', 'ground', 'mixed'] as const;
+/** How a weight that comes in is known: on a scale, by its boxes, by what is printed, or by nothing better. */
+export const WEIGHT_KNOWN_AT_RECEIPT = ['weighed', 'counted', 'nominal', 'guessed'] as const;
+export const WEIGHT_KNOWN = [...WEIGHT_KNOWN_AT_RECEIPT, 'pre-thaw'] as const;
+
+/** What bought or kept material brings besides meat, for the label. */
+export const lotCarries = z.object({
+  allergens: z.array(z.enum(ALLERGENS)).max(14).default([]),
+  /** What it is made of, the most first. */
+  parts: z
+    .array(z.object({ name: z.string().trim().min(1).max(80), allergen: z.enum(ALLERGENS).optional() }))
+    .max(60)
+    .default([]),
+});
+export type LotCarries = z.infer<typeof lotCarries>;
 
 export const trimLot = z.object({
   id,
@@ -16,7 +28,7 @@ export const trimLot = z.object({
   wild: z.boolean(),
   fatPct: z.number(),
   fatSd: z.number(),
-  fatKnownBy: z.enum(FAT_KNOWN_BY),
+  fatKnownBy: z.enum(FAT_SOURCES),
   balanceMg: z.int(),
   reservedMg: z.int(),
   freeMg: z.int(),
@@ -29,6 +41,8 @@ export const trimLot = z.object({
   useBy: day.nullable(),
   urgency: z.enum(['past', 'today', 'soon', 'fine']),
   tempC: z.number().nullable(),
+  /** When that was read. */
+  tempAt: instant.nullable(),
   supplier: z.string(),
   supplierLot: z.string(),
   state: z.enum(MEAT_STATES),
@@ -37,11 +51,14 @@ export const trimLot = z.object({
   weightKnown: z.enum(WEIGHT_KNOWN),
   saltGPerKg: z.number(),
   nitritePpm: z.number(),
+  carries: lotCarries.nullable(),
   status: z.enum(['available', 'hold', 'rejected']),
   holdReason: z.string().nullable(),
   /** Minutes out of the chill so far, and whether it is out now. */
   outMinutes: z.number(),
   isOut: z.boolean(),
+  /** What that means by the shop's own limits. */
+  outLevel: z.enum(['fine', 'warn', 'stop']),
   owner: z.string().nullable(),
   boxMg: z.int().nullable(),
   version: z.int(),
@@ -58,88 +75,27 @@ export const arrivalTempC = z
   .min(-40, { error: 'The temperature on arrival must be above −40 °C.' })
   .max(40, { error: 'The temperature on arrival must be below 40 °C.' });
 
-/** What is looked at before a delivery is taken in; each must be answered. */
-export const ARRIVAL_CHECKS = [
-  'clean',
-  'cold',
-  'no hair',
-  'no clots',
-  'no skin left',
-  'no bone or shot',
-] as const;
+export const saltGPerKg = z
+  .number({ error: 'Salt must be a number of g/kg.' })
+  .min(0, { error: 'Salt must be 0 g/kg or more.' })
+  .max(1000, { error: 'Salt must be at most 1000 g/kg.' });
+export const nitritePpm = z
+  .number({ error: 'Nitrite must be a number of ppm.' })
+  .min(0, { error: 'Nitrite must be 0 ppm or more.' })
+  .max(10_000, { error: 'Nitrite must be at most 10 000 ppm.' });
 
-export const receiveLot = z.object({
-  id,
-  trimId: id,
-  massMg,
-  fatPct,
-  fatKnownBy: z.enum(FAT_KNOWN_BY, { error: 'Say how the fat is known: lab, instrument, supplier or eye.' }),
-  priceMinorPerKg: priceMinor,
-  supplier: z.string().trim().min(1, { error: 'Name the supplier.' }).max(80),
-  supplierLot: z.string().trim().max(60).default(''),
-  tempC: arrivalTempC,
-  state: z.enum(MEAT_STATES),
-  useBy: day.nullable().default(null),
-  weightKnown: z.enum(['weighed', 'counted', 'nominal']).default('weighed'),
-  boxMg: massMg.nullable().default(null),
-  owner: personName.nullable().default(null),
-  form: z.enum(LOT_FORMS).default('whole'),
-  /** A stable reading of the floor scale with just this weight. */
+/** A temperature read in a lot; soon after a warm one it is the probe's, or read a second time. */
+const coldReading = {
+  tempC: arrivalTempC.optional(),
+  /** A reading of a probe with just this temperature. */
   readingId: z.string().max(80).optional(),
-  /** Checks that failed; an empty list says that all were looked at and passed. */
-  failedChecks: z.array(z.enum(ARRIVAL_CHECKS)).default([]),
-});
-export type ReceiveLot = z.infer<typeof receiveLot>;
-
-export const delivery = z.object({
-  id,
-  lots: z
-    .array(receiveLot)
-    .min(1, { error: 'A delivery has at least one lot.' })
-    .max(200, { error: 'Take in at most 200 lots in one go.' }),
-});
-export type Delivery = z.infer<typeof delivery>;
-
-/** A delivery note as text (pasted or CSV) or as an XLSX file in base64. */
-export const deliveryNote = z.union([
-  z.object({ text: z.string().max(500_000, { error: 'The note must be below 500 000 letters.' }) }),
-  z.object({
-    xlsxBase64: z.string().max(3_000_000, { error: 'The file must be below 2 MB.' }),
-  }),
-]);
-const noteDefaults = z.object({ supplier: z.string().max(80).optional(), tempC: z.number().optional() });
-
-export const deliveryLine = z.object({
-  row: z.int(),
-  trimId: id.nullable(),
-  cells: z.partialRecord(
-    z.enum(Object.keys(DELIVERY_COLUMNS) as [keyof typeof DELIVERY_COLUMNS]),
-    z.string(),
-  ),
-  lot: z
-    .object({
-      trimId: id,
-      trimName: z.string(),
-      massMg: z.int(),
-      boxes: z.int().nullable(),
-      boxMg: z.int().nullable(),
-      weightKnown: z.enum(['weighed', 'counted']),
-      fatPct: z.number(),
-      fatKnownBy: z.enum(FAT_KNOWN_BY),
-      priceMinorPerKg: z.int(),
-      tempC: z.number(),
-      state: z.enum(MEAT_STATES),
-      useBy: z.string().nullable(),
-      supplier: z.string(),
-      supplierLot: z.string(),
-      owner: z.string().nullable(),
-      /** The warmest this row may have come. */
-      maxC: z.number(),
-    })
-    .optional(),
-  issues: z.array(z.object({ path: z.string(), message: z.string() })),
-});
-export type DeliveryNoteLine = z.infer<typeof deliveryLine>;
+  secondTempC: arrivalTempC.optional(),
+};
+export type ColdReading = {
+  tempC?: number | undefined;
+  readingId?: string | undefined;
+  secondTempC?: number | undefined;
+};
 
 export const trim = z.object({
   id,
@@ -147,8 +103,9 @@ export const trim = z.object({
   species: z.string(),
   fatPct: z.number(),
   wild: z.boolean(),
-  /** The warmest a fresh delivery of it may come, by the shop's rule book. */
+  /** The warmest a fresh delivery of it may come, by the shop's rule book; ground, where it came so. */
   maxC: z.number(),
+  groundMaxC: z.number(),
 });
 export type Trim = z.infer<typeof trim>;
 
@@ -213,7 +170,7 @@ export const lotStatus = command.extend({
   status: z.enum(['available', 'hold', 'rejected']),
   reason,
   /** Needed to release a lot that came too warm or stood out too long. */
-  tempC: z.number().min(-40).max(40).optional(),
+  ...coldReading,
 });
 
 export const coldRoomRoutes = {
@@ -253,33 +210,6 @@ export const coldRoomRoutes = {
     body: newTrim,
     response: trim,
   }),
-  receiveLot: route({
-    method: 'POST',
-    path: '/lots',
-    summary: 'Receive a lot of trim into the cold room',
-    roles: LEAD,
-    params: NONE,
-    body: receiveLot,
-    response: trimLot,
-  }),
-  receiveDelivery: route({
-    method: 'POST',
-    path: '/deliveries',
-    summary: 'Receive all lots of a delivery in one go, or none',
-    roles: LEAD,
-    params: NONE,
-    body: delivery,
-    response: z.array(trimLot),
-  }),
-  readDeliveryNote: route({
-    method: 'POST',
-    path: '/deliveries/read',
-    summary: 'Read a delivery note without taking anything in; names every bad row',
-    roles: LEAD,
-    params: NONE,
-    body: z.object({ note: deliveryNote, defaults: noteDefaults.default({}) }),
-    response: z.object({ lines: z.array(deliveryLine) }),
-  }),
   setLotStatus: route({
     method: 'POST',
     path: '/lots/:id/status',
@@ -295,7 +225,7 @@ export const coldRoomRoutes = {
     summary: 'Take a lot out of the chill, or bring it back with its temperature',
     roles: HANDS,
     params: byId,
-    body: command.extend({ kind: z.enum(['out', 'in']), tempC: z.number().min(-40).max(40).optional() }),
+    body: command.extend({ kind: z.enum(['out', 'in']), ...coldReading }),
     response: lotDetail,
   }),
   changeState: route({

@@ -23,3 +23,12 @@ export const instant = z.iso.datetime({ error: 'A time must be an ISO date and t
 export const fatWindow = z
   .object({ minPct: fatPct, maxPct: fatPct })
   .refine((w) => w.minPct <= w.maxPct, { error: 'The window is crossed: its start is above its end.' });
+
+/** What the shop has set of its own limits, as it is answered. */
+export const HOUSE_RULES = {
+  saltMinGPerKg: z.number().nullable(),
+  saltMaxGPerKg: z.number().nullable(),
+  nitriteFloorPpm: z.number().nullable(),
+  outWarnMinutes: z.number().nullable(),
+  outStopMinutes: z.number().nullable(),
+};

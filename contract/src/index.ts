@@ -27,6 +27,7 @@ export * from './lot-work.js';
 export { openApiDocument } from './openapi.js';
 export * from './people.js';
 export { problem, type Problem } from './problem.js';
+export * from './receiving.js';
 export * from './recipe-file.js';
 export * from './recipe-work.js';
 export * from './recipes.js';

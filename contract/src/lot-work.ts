@@ -1,6 +1,14 @@
 import { z } from 'zod';
-import { HEAT_STATES, PART_GOES_TO, PREPARATIONS } from '@zest/core';
-import { lotDetail, personName, priceMinor, trimLot } from './cold-room.js';
+import { HEAT_STATES, PART_GOES_TO, PART_MODES, PREPARATIONS } from '@zest/core';
+import {
+  lotCarries,
+  lotDetail,
+  nitritePpm,
+  personName,
+  priceMinor,
+  saltGPerKg,
+  trimLot,
+} from './cold-room.js';
 import { EVERYONE, HANDS, LEAD, NONE, byId, id, route } from './route.js';
 import { day, fatPct, instant, massMg, reason } from './fields.js';
 
@@ -87,28 +95,50 @@ export type FatTestEntry = z.infer<typeof fatTest>;
 
 export const splitLot = command.extend({
   version: z.int(),
+  mode: z.enum(PART_MODES, { error: 'Say whether the lot is divided or sorted.' }),
+  /** The part taken off and what stays, both weighed, with the fat of each. */
   massMg,
-  mode: z.enum(['divide', 'sort'], { error: 'Say whether the lot is divided or sorted.' }),
-  /** Sorted: the fat of the part taken out and of the rest. */
-  fatPct: fatPct.optional(),
-  restFatPct: fatPct.optional(),
+  restMassMg: massMg,
+  fatPct,
+  restFatPct: fatPct,
 });
 export type SplitLot = z.infer<typeof splitLot>;
 
 export const produceLot = command.extend({
   trimId: id,
   massMg,
-  fatPct,
-  fatSd,
-  saltGPerKg: z.number().min(0).max(1000, { error: 'Salt must be from 0 to 1000 g/kg.' }).default(0),
-  nitritePpm: z.number().min(0).max(10_000, { error: 'Nitrite must be from 0 to 10 000 ppm.' }).default(0),
-  heat: z.enum(HEAT_STATES),
   useBy: day,
   tempC,
-  /** Where it comes from: a place of a batch, or another lot of trim (smoked fat and the like). */
-  from: z.union([z.object({ batchId: id, stepId: id }), z.object({ lotId: id, grossMg: massMg })]),
+  /** Where it comes from: a place of a batch, what a batch left over, or another lot of trim (smoked fat and the like). */
+  from: z.union([
+    z.object({ batchId: id, stepId: id, restMassMg: massMg }),
+    z.object({ reworkOf: id }),
+    z.object({ lotId: id, grossMg: massMg }),
+  ]),
+  /** Of another lot: what was done to it. Out of a batch all of it is computed. */
+  heat: z.enum(HEAT_STATES).optional(),
+  fatPct: fatPct.optional(),
+  saltGPerKg: saltGPerKg.optional(),
+  nitritePpm: nitritePpm.optional(),
 });
 export type ProduceLot = z.infer<typeof produceLot>;
+
+/** Good meat that a batch left over and that is not in the cold room yet. */
+export const reworkRow = z.object({
+  batchId: id,
+  number: z.int(),
+  product: z.string(),
+  code: z.string(),
+  massMg: z.int(),
+  fatPct: z.number(),
+  saltGPerKg: z.number(),
+  nitritePpm: z.number(),
+  heat: z.enum(HEAT_STATES),
+  species: z.array(z.string()),
+  useBy: day.nullable(),
+  carries: lotCarries,
+});
+export type ReworkRow = z.infer<typeof reworkRow>;
 
 export const preparationRow = z.object({
   id,
@@ -195,7 +225,7 @@ export const lotWorkRoutes = {
     roles: HANDS,
     params: byId,
     body: splitLot,
-    response: z.object({ source: lotDetail, part: trimLot, warning: z.string().nullable() }),
+    response: z.object({ source: lotDetail, part: trimLot }),
   }),
   mergeLots: route({
     method: 'POST',
@@ -252,6 +282,15 @@ export const lotWorkRoutes = {
     params: NONE,
     body: produceLot,
     response: trimLot,
+  }),
+  listRework: route({
+    method: 'GET',
+    path: '/rework',
+    summary: 'What batches left over and nobody has put into the cold room yet',
+    roles: EVERYONE,
+    params: NONE,
+    body: NONE,
+    response: z.array(reworkRow),
   }),
   listTickets: route({
     method: 'GET',

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { BOOK_IDS } from '@zest/core';
-import { instant, reason } from './fields.js';
+import { HOUSE_RULES, instant, reason } from './fields.js';
 import { recipe, recipeDocument, recipeName, workingDocument } from './recipes.js';
 import { EVERYONE, HANDS, LEAD, NONE, byId, id, route } from './route.js';
 
@@ -245,9 +245,7 @@ export const recipeWorkRoutes = {
     body: NONE,
     response: z.object({
       book: z.enum(BOOK_IDS).nullable(),
-      saltMinGPerKg: z.number().nullable(),
-      saltMaxGPerKg: z.number().nullable(),
-      nitriteFloorPpm: z.number().nullable(),
+      ...HOUSE_RULES,
     }),
   }),
   setRules: route({
@@ -262,6 +260,8 @@ export const recipeWorkRoutes = {
         saltMinGPerKg: z.number().min(0).max(60).nullable().default(null),
         saltMaxGPerKg: z.number().positive().max(60).nullable().default(null),
         nitriteFloorPpm: z.number().min(0).max(150).nullable().default(null),
+        outWarnMinutes: z.int().min(5).max(240).nullable().default(null),
+        outStopMinutes: z.int().min(10).max(240).nullable().default(null),
       })
       .refine(
         (r) => r.saltMinGPerKg === null || r.saltMaxGPerKg === null || r.saltMinGPerKg < r.saltMaxGPerKg,
@@ -269,6 +269,10 @@ export const recipeWorkRoutes = {
           error: 'The least salt is not below the most.',
           path: ['saltMinGPerKg'],
         },
+      )
+      .refine(
+        (r) => r.outWarnMinutes === null || r.outStopMinutes === null || r.outWarnMinutes <= r.outStopMinutes,
+        { error: 'The warning comes after the hold.', path: ['outWarnMinutes'] },
       ),
     response: z.object({ book: z.enum(BOOK_IDS) }),
   }),

@@ -5,6 +5,7 @@ import { benchWorkRoutes } from './bench-work.js';
 import { blendRoutes } from './blend.js';
 
 import { coldRoomRoutes } from './cold-room.js';
+import { receivingRoutes } from './receiving.js';
 import { deviceRoutes } from './devices.js';
 import { goodsRoutes } from './goods.js';
 import { lotWorkRoutes } from './lot-work.js';
@@ -47,6 +48,7 @@ export const ROUTES = {
   }),
   ...peopleRoutes,
   ...coldRoomRoutes,
+  ...receivingRoutes,
   ...lotWorkRoutes,
   ...goodsRoutes,
   ...blendRoutes,

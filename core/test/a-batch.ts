@@ -1,4 +1,5 @@
 import {
+  COMMON_RULES,
   NOTHING_LEARNED,
   SCALES,
   holdsMass,
@@ -17,10 +18,8 @@ import {
 
 /** A shop that has learned nothing yet. */
 export const A_SHOP: ShopFacts = {
+  ...COMMON_RULES,
   book: 'eu',
-  nitriteFloorPpm: null,
-  saltMinGPerKg: null,
-  saltMaxGPerKg: null,
   cureSecondCheck: false,
   today: '2026-03-16',
   scales: SCALES,

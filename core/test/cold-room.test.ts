@@ -4,32 +4,38 @@ import { create, all, type Matrix } from 'mathjs';
 import { linearRegression } from 'simple-statistics';
 import { describe, expect, it } from 'vitest';
 import {
+  COMMON_RULES,
   arrivalLimit,
   brokenSpeciesRules,
   checkWindow,
   chillClock,
   cookOut,
   daysLeft,
-  dividedUnmixed,
   fatStories,
   leanComposition,
   learnFat,
+  outOfChill,
   partsToMg,
   prepare,
-  sortingGap,
   urgency,
 } from '../src/index.js';
 
 const MIN = 60_000;
+const COMMON = outOfChill(COMMON_RULES);
 
 describe('arrival limits', () => {
   it('are those of the place, the species and the state (common practice, from memory)', () => {
-    const at = (book: 'eu' | 'us', species: string, state: 'fresh' | 'frozen' = 'fresh', minced = false) =>
-      arrivalLimit({ book, species, state, minced }).maxC;
+    const at = (
+      book: 'eu' | 'us',
+      species: string,
+      state: 'fresh' | 'frozen' = 'fresh',
+      form: 'whole' | 'ground' | 'mixed' = 'whole',
+    ) => arrivalLimit({ book, species, state, form }).maxC;
     expect([at('eu', 'pork'), at('us', 'pork'), at('eu', 'turkey'), at('us', 'chicken')]).toEqual([
       7, 4.4, 4, 4,
     ]);
-    expect([at('eu', 'beef', 'fresh', true), at('eu', 'pork', 'frozen')]).toEqual([2, -18]);
+    expect([at('eu', 'beef', 'fresh', 'ground'), at('eu', 'turkey', 'fresh', 'ground')]).toEqual([2, 2]);
+    expect([at('eu', 'pork', 'fresh', 'mixed'), at('eu', 'pork', 'frozen', 'ground')]).toEqual([4, -18]);
   });
 });
 
@@ -40,10 +46,10 @@ describe('minutes out of chill', () => {
       { at: 20 * MIN, kind: 'in' as const },
       { at: 60 * MIN, kind: 'out' as const },
     ];
-    expect(chillClock(events, 65 * MIN)).toEqual({ minutes: 25, isOut: true, level: 'fine' });
-    expect(chillClock(events, 70 * MIN).level).toBe('warn');
-    expect(chillClock(events, 160 * MIN).level).toBe('stop');
-    expect(chillClock([], 5).minutes).toBe(0);
+    expect(chillClock(events, 65 * MIN, COMMON)).toEqual({ minutes: 25, isOut: true, level: 'fine' });
+    expect(chillClock(events, 70 * MIN, COMMON).level).toBe('warn');
+    expect(chillClock(events, 160 * MIN, COMMON).level).toBe('stop');
+    expect(chillClock([], 5, COMMON).minutes).toBe(0);
   });
 
   it('never fall, whatever the events and their order', () => {
@@ -53,10 +59,10 @@ describe('minutes out of chill', () => {
     });
     fc.assert(
       fc.property(fc.array(event, { maxLength: 12 }), fc.integer({ min: 500, max: 600 }), (events, now) => {
-        const clock = chillClock(events, now * MIN);
+        const clock = chillClock(events, now * MIN, COMMON);
         expect(clock.minutes).toBeGreaterThanOrEqual(0);
         expect(clock.minutes).toBeLessThanOrEqual(now);
-        expect(chillClock(events, (now + 5) * MIN).minutes).toBeCloseTo(
+        expect(chillClock(events, (now + 5) * MIN, COMMON).minutes).toBeCloseTo(
           clock.minutes + (clock.isOut ? 5 : 0),
           9,
         );
@@ -278,28 +284,6 @@ describe('claims and windows', () => {
     expect(checkWindow({ minPct: 8, maxPct: 25 }, 'fresh beef', 'eu').map((c) => c.level)).toEqual(['warn']);
     expect(checkWindow({ minPct: 20, maxPct: 28 }, 'fresh pork', 'us')).toEqual([]);
     expect(checkWindow({ minPct: 0, maxPct: 90 }, undefined, 'us')).toEqual([]);
-  });
-});
-
-describe('dividing and sorting', () => {
-  it('an unmixed ground lot leaves both parts less surely known', () => {
-    expect(dividedUnmixed({ fatPct: 20, fatSd: 1.5 })).toEqual({ fatPct: 20, fatSd: 2.5 });
-  });
-
-  it('keeps the total and shows how far the streams are from the whole', () => {
-    const whole = { massMg: 10_000_000, fatPct: 20 };
-    expect(
-      sortingGap(whole, [
-        { massMg: 6_000_000, fatPct: 10 },
-        { massMg: 4_000_000, fatPct: 35 },
-      ]),
-    ).toBeCloseTo(0, 9);
-    expect(() =>
-      sortingGap(whole, [
-        { massMg: 6_000_000, fatPct: 10 },
-        { massMg: 3_000_000, fatPct: 35 },
-      ]),
-    ).toThrow('9.00 kg together');
   });
 });
 

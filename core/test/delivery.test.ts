@@ -26,9 +26,9 @@ describe('a delivery note', () => {
       fatKnownBy: 'lab',
       useBy: '2026-03-20',
       supplierLot: 'SF-118',
-      weightKnown: 'weighed',
+      weightKnown: 'nominal',
     });
-    expect(second!.lot).toMatchObject({ trimId: 'b', massMg: 5_556_507, fatPct: 45, fatKnownBy: 'supplier' });
+    expect(second!.lot).toMatchObject({ trimId: 'b', massMg: 5_556_507, fatPct: 45, fatKnownBy: 'eye' });
     expect(second!.lot!.tempC).toBeCloseTo(2.22, 2);
   });
 

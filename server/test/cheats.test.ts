@@ -292,19 +292,17 @@ describe('what is kept of a batch', () => {
     const said = {
       trimId: of('pork'),
       massMg: 1_000_000,
-      fatPct: 25,
-      fatSd: 2,
       saltGPerKg: 0,
       nitritePpm: 0,
       heat: 'raw',
       useBy: '2026-03-16',
       tempC: 2,
-      from: { batchId: batch.id, stepId: mix.id },
+      from: { batchId: batch.id, stepId: mix.id, restMassMg: mix.balanceMg - 1_000_000 },
     };
     const keep = (more: object) => bram.post('/lots/produced', { id: uuid(), ...said, ...more });
     const beef = await keep({ trimId: of('beef') });
     expect([beef.status, text(beef)]).toEqual([422, expect.stringContaining('is pork, not beef')]);
-    const more = await keep({ massMg: 40_000_000 });
+    const more = await keep({ massMg: 40_000_000, from: { ...said.from, restMassMg: 1 } });
     expect([more.status, text(more)]).toEqual([422, expect.stringContaining('stand in this step')]);
     expect((await keep({ useBy: '2027-01-01' })).status).toBe(422);
     const kept = (await keep({})).body as TrimLot;

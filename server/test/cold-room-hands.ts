@@ -19,6 +19,8 @@ export async function coldRoomOf(lead: Hands) {
     supplier: 'Saltmarsh Farm',
     tempC: 3,
     state: 'fresh',
+    weightKnown: 'weighed',
+    failedChecks: [],
     ...more,
   });
   return {

@@ -37,19 +37,32 @@ const deed = fc.oneof(
 );
 type Deed = typeof deed extends fc.Arbitrary<infer D> ? D : never;
 
+const parts = (lot: LotDetail, mg: number) => ({
+  version: lot.version,
+  massMg: Math.max(1, mg),
+  restMassMg: Math.max(1, lot.balanceMg - mg),
+});
+
 async function carryOut(one: Deed, lot: LotDetail, others: readonly TrimLot[]): Promise<number> {
   const mg = 'part' in one ? Math.round((lot.balanceMg * one.part) / 100) : 0;
   const post = async (path: string, body: object) => (await ines.post(path, { id: uuid(), ...body })).status;
   switch (one.do) {
     case 'split':
-      return post(`/lots/${lot.id}/split`, { version: lot.version, massMg: Math.max(1, mg), mode: 'divide' });
+      return post(`/lots/${lot.id}/split`, {
+        ...parts(lot, mg),
+        fatPct: lot.fatPct,
+        restFatPct: lot.fatPct,
+        mode: 'divide',
+      });
     case 'sort':
       return post(`/lots/${lot.id}/split`, {
-        version: lot.version,
-        massMg: Math.max(1, mg),
+        ...parts(lot, mg),
         mode: 'sort',
         fatPct: one.fat,
-        restFatPct: 100 - one.fat,
+        restFatPct: Math.max(
+          0,
+          Math.min(100, (lot.fatPct * lot.balanceMg - one.fat * mg) / (lot.balanceMg - mg)),
+        ),
       });
     case 'count':
       return post(`/lots/${lot.id}/count`, { amount: mg });

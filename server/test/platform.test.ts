@@ -316,6 +316,8 @@ describe('the interface of the server', () => {
       supplier: 'Saltmarsh Farm',
       tempC: 3,
       state: 'fresh',
+      weightKnown: 'weighed',
+      failedChecks: [],
     };
     const cold = await ines.post('/lots', lot);
     expect(cold.body).toMatchObject({ status: 'available', balanceMg: 12_400_000, fatSd: 0.5 });

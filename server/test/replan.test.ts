@@ -145,15 +145,21 @@ describe('surplus of a step', () => {
       id: uuid(),
       trimId: trims.find((t) => t.name.startsWith('Pork shoulder'))!.id,
       massMg: 1_200_000,
-      fatPct: 25,
-      fatSd: 1.5,
-      heat: 'raw',
       useBy: '2026-03-18',
       tempC: 2,
-      from: { batchId: batch.id, stepId: grind.id },
+      from: { batchId: batch.id, stepId: grind.id, restMassMg: grind.balanceMg - 1_200_000 },
     };
+    const short = await bram.post('/lots/produced', {
+      ...body,
+      id: uuid(),
+      from: { ...body.from, restMassMg: grind.balanceMg - 2_000_000 },
+    });
+    expect([short.status, short.body.errors[0].path]).toEqual([422, 'restMassMg']);
     const kept = (await bram.post('/lots/produced', body)).body as TrimLot;
-    expect(kept).toMatchObject({ form: 'ground', supplier: 'own making', balanceMg: 1_200_000, fatPct: 25 });
+    expect(kept).toMatchObject({ form: 'ground', supplier: 'own making', balanceMg: 1_200_000 });
+    expect(kept.fatKnownBy).toBe('computed');
+    expect(kept.fatPct).toBeCloseTo(sheet.fatTest?.posteriorPct ?? sheet.plannedFatPct, 1);
+    expect(kept.fatSd).toBeGreaterThan(sheet.fatSd);
     expect(((await ines.get(`/lots/${kept.id}`)).body as LotDetail).madeFrom[0]).toMatchObject({
       batchId: batch.id,
     });

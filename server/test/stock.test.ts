@@ -26,24 +26,32 @@ describe('parting and joining', () => {
       id: uuid(),
       version: ground.version,
       massMg: kg(8),
+      restMassMg: kg(12),
+      fatPct: 20,
+      restFatPct: 20,
       mode: 'divide',
     });
-    expect(divided.body.warning).toContain('not mixed before it was divided');
     expect([divided.body.part.balanceMg, divided.body.source.balanceMg]).toEqual([kg(8), kg(12)]);
     for (const part of [divided.body.part, divided.body.source] as TrimLot[]) {
       expect(part.fatSd).toBeCloseTo(Math.hypot(0.5, 2), 3);
     }
     const whole = await room.receive();
-    const sort = { version: whole.version, massMg: kg(5), mode: 'sort', fatPct: 45 };
+    const sort = { version: whole.version, massMg: kg(5), restMassMg: kg(15), mode: 'sort', fatPct: 45 };
     const missing = await bram.post(`/lots/${whole.id}/split`, { id: uuid(), ...sort });
     expect(missing.body.errors[0].path).toBe('restFatPct');
-    const sorted = await bram.post(`/lots/${whole.id}/split`, { id: uuid(), ...sort, restFatPct: 20 });
-    expect(sorted.body.warning).toContain('26.3 % fat');
-    expect([sorted.body.part.fatPct, sorted.body.source.fatPct]).toEqual([45, 20]);
+    const off = await bram.post(`/lots/${whole.id}/split`, { id: uuid(), ...sort, restFatPct: 20 });
+    expect([off.status, off.body.errors[0].message]).toEqual([422, expect.stringContaining('26.3 % fat')]);
+    expect((await room.detail(whole.id)).balanceMg).toBe(kg(20));
+    const sorted = await bram.post(`/lots/${whole.id}/split`, { id: uuid(), ...sort, restFatPct: 12 });
+    expect([sorted.body.part.fatPct, sorted.body.source.fatPct]).toEqual([45, 12]);
+    expect(sorted.body.part.fatKnownBy).toBe('eye');
     const tooMuch = await bram.post(`/lots/${whole.id}/split`, {
       id: uuid(),
       version: sorted.body.source.version,
       massMg: kg(99),
+      restMassMg: kg(1),
+      fatPct: 12,
+      restFatPct: 12,
       mode: 'divide',
     });
     expect([tooMuch.status, tooMuch.body.errors[0].path]).toEqual([422, 'massMg']);
@@ -100,7 +108,6 @@ describe('parting and joining', () => {
       trimId: fat.trimId,
       massMg: kg(8),
       fatPct: 92,
-      fatSd: 1,
       saltGPerKg: 18,
       nitritePpm: 60,
       heat: 'raw smoked',

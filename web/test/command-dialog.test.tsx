@@ -141,14 +141,13 @@ describe('what the server says against it', () => {
     expect(server.sent[1]!.body.signed ?? {}).toEqual({});
   });
 
-  it('a split that is less surely known stays until it is understood', async () => {
+  it('parts of a lot that cannot add up are said before anything is sent', async () => {
     open(<SplitDialog lot={detail({ form: 'ground' })} onClose={onClose} />);
     type(/^The part taken off/, '5');
-    server.next({ body: { warning: 'Both parts are less surely known.' } });
-    await press(/^Part off/);
-    expect(await screen.findByText(/less surely known\./)).toBeTruthy();
-    expect(onClose).not.toHaveBeenCalled();
-    await press('Understood');
-    expect(onClose).toHaveBeenCalledOnce();
+    type(/^What stays/, '12');
+    expect((await screen.findByRole('alert')).textContent).toContain('Weigh both again');
+    type(/^What stays/, '15');
+    expect(screen.queryByRole('alert')).toBeNull();
+    expect(screen.getByRole('note').textContent).toContain('less surely known');
   });
 });

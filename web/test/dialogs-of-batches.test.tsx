@@ -54,14 +54,15 @@ describe('what is done with a batch or a probe is sent as it was typed', () => {
       name: 'some of a step kept as a lot',
       dialog: (
         <KeepLotDialog
-          sheet={{ ...BATCH, id: ID(5) }}
+          sheet={{ ...BATCH, id: ID(5), species: ['pork'] }}
           step={{ ...BATCH.steps[1]!, id: ID(7), balanceMg: 9_000_000 }}
           onClose={onClose}
         />
       ),
       does: () => {
         pick(/^Kept as/, 'Pork belly');
-        type(/^Weight/, '2');
+        type(/^Weight kept/, '2');
+        type(/^Weight that stays/, '7');
         type(/^Temperature/, '3');
         type(/^Use by/, '2026-03-20');
       },
@@ -72,8 +73,7 @@ describe('what is done with a batch or a probe is sent as it was typed', () => {
         massMg: 2_000_000,
         tempC: 3,
         useBy: '2026-03-20',
-        heat: 'raw',
-        from: { batchId: ID(5), stepId: ID(7) },
+        from: { batchId: ID(5), stepId: ID(7), restMassMg: 7_000_000 },
       },
     },
     {

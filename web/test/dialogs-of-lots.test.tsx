@@ -113,10 +113,6 @@ describe('what is done with a lot is sent as it was typed', () => {
       body: {
         trimId: ID(1),
         massMg: 8_200_000,
-        fatPct: 20,
-        fatSd: 2,
-        saltGPerKg: 18,
-        nitritePpm: 120,
         heat: 'raw smoked',
         useBy: '2026-04-20',
         tempC: 3,
@@ -148,12 +144,20 @@ describe('what is done with a lot is sent as it was typed', () => {
       does: () => {
         pick(/^How/, 'Sort: fatter and leaner pieces apart');
         type(/^The part taken off/, '5');
-        type(/^Fat of the part/, '40');
+        type(/^What stays/, '15');
+        type(/^Fat of the part/, '41');
         type(/^Fat of the rest/, '13');
       },
       button: /^Part off 5/,
       path: `/lots/${ID(2)}/split`,
-      body: { version: 1, mode: 'sort', massMg: 5_000_000, fatPct: 40, restFatPct: 13 },
+      body: {
+        version: 1,
+        mode: 'sort',
+        massMg: 5_000_000,
+        restMassMg: 15_000_000,
+        fatPct: 41,
+        restFatPct: 13,
+      },
     },
     {
       name: 'a lot frozen',

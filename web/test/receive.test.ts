@@ -1,19 +1,21 @@
 import { describe, expect, it } from 'vitest';
-import type { Trim } from '@zest/contract';
+import { ARRIVAL_CHECKS, type Trim } from '@zest/contract';
 import { blankRow, readRow, rowsOfNote, type DeliveryRow } from '../src/areas/cold-room/receive/rows.js';
 import { lotStateWords } from '../src/areas/cold-room/lot-words.js';
 import { readMass, readNumberField, readTemperature } from '../src/ui/read-fields.js';
 import { lot } from './some-lots.js';
 
 const trims: Trim[] = [
-  { id: 'p', name: 'Pork shoulder 80/20', species: 'pork', fatPct: 20, wild: false, maxC: 7 },
+  { id: 'p', name: 'Pork shoulder 80/20', species: 'pork', fatPct: 20, wild: false, maxC: 7, groundMaxC: 2 },
 ];
+const ALL_FINE = Object.fromEntries(ARRIVAL_CHECKS.map((check) => [check, true]));
 const row = (more: Partial<DeliveryRow>): DeliveryRow => ({
   ...blankRow(),
   trimId: 'p',
   weight: '20 kg',
   price: '4.15',
   temp: '3',
+  looks: ALL_FINE,
   ...more,
 });
 const METRIC = { units: 'metric', numberStyle: null } as const;
@@ -30,6 +32,8 @@ describe('a row of a delivery', () => {
       lot: {
         massMg: 20_000_000,
         fatPct: 20,
+        fatKnownBy: 'eye',
+        failedChecks: [],
         priceMinorPerKg: 415,
         tempC: 3,
         weightKnown: 'weighed',
@@ -59,6 +63,36 @@ describe('a row of a delivery', () => {
     expect(issues({ temp: '80' })).toEqual(['temp']);
     expect(issues({ price: 'dear' })).toEqual(['price']);
     expect(issues({ fat: '120' })).toEqual(['fat']);
+  });
+
+  it('is not looked at until somebody has looked, and says what failed', () => {
+    expect(issues({ looks: {} })).toEqual(['looks']);
+    expect(issues({ looks: { clean: true, 'no hair': true } })).toEqual(['looks']);
+    expect(read({ looks: { ...ALL_FINE, 'no hair': false } })).toMatchObject({
+      lot: { failedChecks: ['no hair'] },
+    });
+  });
+
+  it('bought salted, cured, smoked or cooked says so, and what is cured says its salt', () => {
+    const bacon = { heat: 'raw smoked', salt: '25', nitrite: '110', allergens: ['celery'] } as const;
+    expect(read(bacon)).toMatchObject({
+      lot: {
+        heat: 'raw smoked',
+        saltGPerKg: 25,
+        nitritePpm: 110,
+        carries: { allergens: ['celery'], parts: [] },
+      },
+    });
+    expect(issues({ ...bacon, salt: '' })).toEqual(['salt']);
+    expect(issues({ salt: '2000' })).toEqual(['salt']);
+    expect(issues({ nitrite: 'some' })).toEqual(['nitrite']);
+  });
+
+  it('has the weight as it is known: read from the scale, printed on the pack, or guessed', () => {
+    expect(read({ weighed: 'guessed' })).toMatchObject({ lot: { weightKnown: 'guessed' } });
+    expect(read({ weighed: 'nominal', readingId: 'floor-7' })).toMatchObject({
+      lot: { weightKnown: 'weighed', readingId: 'floor-7' },
+    });
   });
 
   it('of a note keeps what could be read and shows the rest as it stood', () => {
@@ -102,7 +136,7 @@ describe('the state of a lot in a word', () => {
     expect(words({ heat: 'raw smoked', wild: true }).words).toBe('fresh, raw smoked, wild');
     expect(words({ status: 'hold', urgency: 'past' })).toEqual({ words: 'on hold', level: 'press' });
     expect(words({ isOut: true, outMinutes: 12 })).toEqual({ words: 'out for 12 min', level: 'fine' });
-    expect(words({ isOut: true, outMinutes: 31 }).level).toBe('press');
+    expect(words({ isOut: true, outMinutes: 31, outLevel: 'warn' }).level).toBe('press');
     expect(words({ urgency: 'today' }).words).toBe('must go today');
     expect(words({ urgency: 'past' }).words).toBe('past its date');
     expect(words({ weightKnown: 'pre-thaw' }).words).toBe('thawed: weigh it');

@@ -1,5 +1,5 @@
 import type { ReactNode } from 'react';
-import { SCALES } from '@zest/core';
+import { COMMON_RULES, SCALES } from '@zest/core';
 import type { RecipeDraft, RecipeStory } from '@zest/contract';
 import { line, recipeOf } from '../../core/test/recipe-shelf.js';
 import type { EditorDocument } from '../src/areas/recipes/new-document.js';
@@ -8,7 +8,7 @@ import { standInServer } from './sent.js';
 import { ID } from './some-lots.js';
 import { LIBRARY_ITEMS, recipe } from './some-recipes.js';
 
-export const RULES = { book: 'us', saltMinGPerKg: null, saltMaxGPerKg: null, nitriteFloorPpm: null };
+export const RULES = { ...COMMON_RULES, book: 'us' };
 export const LINK = recipe('Harbour Link', 30);
 
 /** A recipe being written by Ines. */

@@ -4,6 +4,8 @@ import type { UsualLoss } from '../bench/hints.js';
 import type { HeatState } from '../cold-room/arrival.js';
 import type { RecipeDocument, RecipeLine } from '../recipe/document.js';
 import type { BookId } from '../rules/books.js';
+import type { HouseRules } from '../rules/house.js';
+import type { Allergen } from '../recipe/ingredient.js';
 import type { MethodStep } from '../steps/index.js';
 import type { ShopScale } from '../weighing/shop-scales.js';
 
@@ -177,8 +179,16 @@ export interface AccountFact {
   /** What salted or cured material brings with it. */
   saltGPerKg: number | null;
   nitritePpm: number | null;
+  /** What bought or kept meat brings besides itself. */
+  carries: LotCarries | null;
   /** What a lot still has; null where nothing is counted. */
   balance: number | null;
+}
+
+/** What bought or kept meat is made of besides itself, the most first. */
+export interface LotCarries {
+  allergens: readonly Allergen[];
+  parts: readonly { name: string; allergen?: Allergen | undefined }[];
 }
 
 /** An account about whose lot nothing is to be known. */
@@ -199,6 +209,7 @@ export function plainAccount(account: Pick<AccountFact, 'id' | 'kind' | 'measure
     owner: null,
     saltGPerKg: null,
     nitritePpm: null,
+    carries: null,
     balance: null,
   };
 }
@@ -213,13 +224,8 @@ interface CasingFact {
 }
 
 /** What a batch is judged with besides its own facts. */
-export interface ShopFacts {
+export interface ShopFacts extends HouseRules {
   book: BookId;
-  /** The shop's own floor of nitrite on the meat, ppm; null is the common figure. */
-  nitriteFloorPpm: number | null;
-  /** Salt that the house wants, g/kg of meat; null is the common figure. */
-  saltMinGPerKg: number | null;
-  saltMaxGPerKg: number | null;
   /** Cure is confirmed by a second person. */
   cureSecondCheck: boolean;
   /** The calendar day of the shop. */

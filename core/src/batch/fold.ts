@@ -12,6 +12,7 @@ import { batchGauges } from './limits.js';
 import { batchLines } from './lines.js';
 import { batchMasses, sumWhere, type BatchMasses } from './masses.js';
 import { pieceMassG, piecesView } from './pieces.js';
+import { outOfChill } from '../rules/house.js';
 import { outOfCold } from './out-of-cold.js';
 import { stepViews } from './step-views.js';
 import { batchTasting } from './tasting.js';
@@ -54,6 +55,8 @@ export function fold(facts: BatchFacts, shop: ShopFacts): BatchView {
     marks: facts.marks,
     taste,
     cold,
+    outOfChill: outOfChill(shop),
+    species: speciesOf(facts),
     learned: shop.learned.figures,
     entries: entriesView(facts),
     meatBasis: basis,
@@ -154,4 +157,9 @@ function divisionOf(
   const coarsest = Math.max(...scales.map((s) => s.divisionMg));
   const holding = scales.filter((s) => s.capacityMg - s.tubMg >= t.amount && s.divisionMg >= TYPED_MG);
   return Math.min(coarsest, ...holding.map((s) => s.divisionMg));
+}
+
+function speciesOf({ lines, accounts }: BatchFacts): string[] {
+  const meats = new Set(lines.flatMap((l) => (l.kind === 'meat' ? [l.lotAccountId] : [])));
+  return [...new Set(accounts.flatMap((a) => (meats.has(a.id) && a.species ? [a.species] : [])))];
 }

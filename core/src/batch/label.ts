@@ -1,5 +1,5 @@
 import { casingWords, declaration, type LabelPart } from '../recipe/label.js';
-import type { BatchFacts } from './facts.js';
+import type { AccountFact, BatchFacts } from './facts.js';
 import { sumWhere, type BatchMasses } from './masses.js';
 import type { BatchWeighing } from './view.js';
 
@@ -9,8 +9,8 @@ export function labelParts(facts: BatchFacts, { live }: Pick<BatchMasses, 'live'
     const massMg = sumWhere(live, (t) => t.lineId === line.id);
     if (massMg <= 0) return [];
     if (!line.document) {
-      const species = facts.accounts.find((a) => a.id === line.lotAccountId)?.species;
-      return [{ name: species ?? line.name.toLowerCase(), massMg, allergens: [], parts: [] }];
+      const lot = facts.accounts.find((a) => a.id === line.lotAccountId);
+      return [meatPart(lot, line.name.toLowerCase(), massMg)];
     }
     const { carries, role, name } = line.document;
     return [
@@ -23,6 +23,32 @@ export function labelParts(facts: BatchFacts, { live }: Pick<BatchMasses, 'live'
       },
     ];
   });
+}
+
+/** A meat as it was bought or kept: what was smoked, cooked, salted or cured before stands with what is in it. */
+function meatPart(lot: AccountFact | undefined, name: string, massMg: number): LabelPart {
+  const species = lot?.species ?? name;
+  const heat = lot?.heat === 'cooked' ? 'cooked ' : lot?.heat === 'raw smoked' ? 'smoked ' : '';
+  const cured = (lot?.nitritePpm ?? 0) > 0;
+  const salted = (lot?.saltGPerKg ?? 0) > 0;
+  const brought = lot?.carries?.parts ?? [];
+  const named = (words: RegExp) => brought.some((p) => words.test(p.name));
+  const parts = [
+    ...(brought.length > 0 || cured || salted
+      ? named(new RegExp(species, 'i'))
+        ? []
+        : [{ name: species }]
+      : []),
+    ...brought,
+    ...(salted && !named(/salt/i) ? [{ name: 'salt' }] : []),
+    ...(cured && !named(/nitrite|cure/i) ? [{ name: 'preservative: sodium nitrite' }] : []),
+  ];
+  return {
+    name: `${heat}${cured ? 'cured ' : ''}${species}`,
+    massMg,
+    allergens: lot?.carries?.allergens ?? [],
+    parts,
+  };
 }
 
 /** The declaration of a batch from what was really weighed in; null before the first weight. */

@@ -1,3 +1,4 @@
+import { houseOf } from '../rules/house.js';
 import { recipeFigures } from '../recipe/figures.js';
 import { gauges, type Gauge } from '../recipe/gauges.js';
 import { NO_CONTENTS, PLAIN_FACTS, type Ingredient } from '../recipe/ingredient.js';
@@ -74,15 +75,6 @@ export function madeLines(facts: BatchFacts, lines: readonly LineView[], meatMg:
     const massMg = line.weighedMg > 0 || isClosed(facts, row.stepId) ? line.weighedMg : line.dueMg;
     return massMg > 0 ? [{ ...row.document, dose: { gPerKgMeat: (massMg / meatMg) * 1000 } }] : [];
   });
-}
-
-/** The house's own limits, as the check of a recipe takes them. */
-export function houseOf(shop: Pick<ShopFacts, 'nitriteFloorPpm' | 'saltMinGPerKg' | 'saltMaxGPerKg'>) {
-  return {
-    saltMinGPerKg: shop.saltMinGPerKg ?? undefined,
-    saltMaxGPerKg: shop.saltMaxGPerKg ?? undefined,
-    nitriteFloorPpm: shop.nitriteFloorPpm ?? undefined,
-  };
 }
 
 /** What was not weighed at a step that is closed did not go in. */

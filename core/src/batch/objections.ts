@@ -5,7 +5,8 @@ import { brokenSpeciesRules } from '../rules/claims.js';
 import { checkRecipe } from '../recipe/check.js';
 import { numberOf, traitsOf } from '../steps/index.js';
 import type { BatchFacts, LineFact, ShopFacts } from './facts.js';
-import { carried, houseOf, madeLines } from './limits.js';
+import { houseOf } from '../rules/house.js';
+import { carried, madeLines } from './limits.js';
 import { batchLines } from './lines.js';
 import { batchMasses } from './masses.js';
 import type { LineView } from './view.js';
@@ -237,8 +238,10 @@ function allergensGained(facts: BatchFacts, lines: readonly LineView[]): Objecti
   const written = new Set(facts.batch.recipe.lines.flatMap((l) => l.carries?.allergens ?? []));
   const gained = facts.lines.flatMap((row) => {
     const line = lines.find((l) => l.id === row.id);
-    if (!row.document || !line || massOf(facts, row, line) <= 0) return [];
-    return (row.document.carries?.allergens ?? [])
+    if (!line || massOf(facts, row, line) <= 0) return [];
+    const lot = facts.accounts.find((a) => a.id === row.lotAccountId);
+    const carries = row.kind === 'meat' ? lot?.carries : row.document?.carries;
+    return (carries?.allergens ?? [])
       .filter((allergen) => !written.has(allergen))
       .map((allergen) => ({ allergen, name: row.name }));
   });

@@ -1,4 +1,5 @@
-import { OUT_OF_CHILL, timeOut, type ChillEvent, type TimeOut } from '../cold-room/chill-clock.js';
+import { timeOut, type ChillEvent, type TimeOut } from '../cold-room/chill-clock.js';
+import { outOfChill, type HouseRules } from '../rules/house.js';
 import { stepTitle, traitsOf } from '../steps/index.js';
 import type { BatchFacts, StepFact } from './facts.js';
 import type { Missing } from './view.js';
@@ -50,16 +51,21 @@ function startOf({ readings, transfers }: BatchFacts, step: StepFact): number {
  * Raw meat that is worked on after too long out of the cold: first it goes back. What counts is the time out
  * since it was last in.
  */
-export function missingCold(step: StepFact, cold: TimeOut, nowMs: number): Missing[] {
+export function missingCold(
+  step: StepFact,
+  cold: TimeOut,
+  shop: Pick<HouseRules, 'outWarnMinutes' | 'outStopMinutes'> & { now: string },
+): Missing[] {
   const t = traitsOf(step.document);
   const works = t.machine !== undefined || t.pieces === true;
   if (!works || cold.sinceMs === null) return [];
-  const minutes = Math.floor((nowMs - cold.sinceMs) / 60_000);
-  if (minutes < OUT_OF_CHILL.stopMinutes) return [];
+  const minutes = Math.floor((Date.parse(shop.now) - cold.sinceMs) / 60_000);
+  const { stopMinutes } = outOfChill(shop);
+  if (minutes < stopMinutes) return [];
   return [
     {
       what: 'cold',
-      sentence: `${stepTitle(step.document)}: the meat has stood out of the cold for ${minutes} min, of ${OUT_OF_CHILL.stopMinutes} at most. Back to the chill, and note it under More; or the lead signs.`,
+      sentence: `${stepTitle(step.document)}: the meat has stood out of the cold for ${minutes} min, of ${stopMinutes} at most. Back to the chill, and note it under More; or the lead signs.`,
     },
   ];
 }

@@ -218,7 +218,7 @@ function gateOf(
     ...(at.ready.length > 0 ? { ready: marks.some((m) => m.kind === 'ready') } : {}),
     ...(traits.tastes || traits.tastedBefore ? { taste } : {}),
     cure: cureDoor(facts, step, cure),
-    cold: isOpen ? missingCold(step, cold, Date.parse(shop.now)) : [],
+    cold: isOpen ? missingCold(step, cold, shop) : [],
     leftMs: isOpen ? timeLeft(facts, step, shop) : 0,
     ...(traits.machine === 'stuffer' && facts.casing
       ? {

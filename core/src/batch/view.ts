@@ -5,6 +5,7 @@ import type { Counting, MethodStep, ReadingAsk, Stream } from '../steps/index.js
 import type { ScaleId } from '../weighing/shop-scales.js';
 import type { TasteState } from '../bench/taste-state.js';
 import type { TimeOut } from '../cold-room/chill-clock.js';
+import type { OutOfChill } from '../rules/house.js';
 import type { Fills } from '../bench/fills.js';
 import type { BatchCure } from './cure.js';
 import type { LearnedFigure, MarkFact, ReadingFact, StepOrigin, TransferHow } from './facts.js';
@@ -185,6 +186,10 @@ export interface BatchProcess {
   entries: EntryView[];
   taste: TasteState & { doneC: number };
   cold: TimeOut;
+  /** How long it may, in this shop. */
+  outOfChill: OutOfChill;
+  /** Species of its meats. */
+  species: string[];
   learned: readonly LearnedFigure[];
 }
 

@@ -21,6 +21,10 @@ export const FAT_KNOWN_BY = ['lab', 'instrument', 'supplier', 'eye'] as const;
 /** How a fat figure was obtained. */
 export type FatKnownBy = (typeof FAT_KNOWN_BY)[number];
 
+export const FAT_SOURCES = [...FAT_KNOWN_BY, 'computed'] as const;
+/** Where the fat of a lot comes from: obtained in one of these ways, or computed from what it was made of. */
+export type FatSource = (typeof FAT_SOURCES)[number];
+
 /** Standard uncertainty in points for each way of knowing, when nothing better is on record. */
 export const DEFAULT_FAT_SD: Record<FatKnownBy, number> = {
   lab: 0.5,

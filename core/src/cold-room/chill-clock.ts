@@ -1,5 +1,4 @@
-/** Minutes out of chill after which the screen warns, and after which the lot is held; settings, common practice. */
-export const OUT_OF_CHILL = { warnMinutes: 30, stopMinutes: 120 } as const;
+import type { OutOfChill } from '../rules/house.js';
 
 export interface ChillEvent {
   /** Milliseconds since the epoch. */
@@ -37,10 +36,11 @@ export function timeOut(events: readonly ChillEvent[]): TimeOut {
  * Minutes a lot or tub has stood out of the chill, and what they mean.
  *
  * @param now milliseconds; what is still out counts up to now
+ * @param limits what the shop allows
  */
-export function clockOf({ beforeMs, sinceMs }: TimeOut, now: number): ChillClock {
+export function clockOf({ beforeMs, sinceMs }: TimeOut, now: number, limits: OutOfChill): ChillClock {
   const minutes = (beforeMs + (sinceMs === null ? 0 : Math.max(0, now - sinceMs))) / 60_000;
-  const { warnMinutes, stopMinutes } = OUT_OF_CHILL;
+  const { warnMinutes, stopMinutes } = limits;
   return {
     minutes,
     isOut: sinceMs !== null,
@@ -53,6 +53,6 @@ export function clockOf({ beforeMs, sinceMs }: TimeOut, now: number): ChillClock
  *
  * @param events in any order
  */
-export function chillClock(events: readonly ChillEvent[], now: number): ChillClock {
-  return clockOf(timeOut(events), now);
+export function chillClock(events: readonly ChillEvent[], now: number, limits: OutOfChill): ChillClock {
+  return clockOf(timeOut(events), now, limits);
 }

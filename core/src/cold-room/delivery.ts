@@ -44,7 +44,8 @@ export interface DeliveryLine {
         massMg: number;
         boxes: number | null;
         boxMg: number | null;
-        weightKnown: 'weighed' | 'counted';
+        /** The note's word, or its boxes counted: nobody of the shop has weighed it. */
+        weightKnown: 'nominal' | 'counted';
         fatPct: number;
         fatKnownBy: FatKnownBy;
         priceMinorPerKg: number;
@@ -156,7 +157,7 @@ function readLine(
   const price = attempt('price', () => readPrice(cells.price, units.price, style));
   const tempC = attempt('temp', () => readTemp(cells.temp, units.temp, style, fallback.tempC));
   const fatPct = attempt('fat', () => readFat(cells.fat, trim?.fatPct, style));
-  const knownBy = attempt('knownBy', () => readKnownBy(cells.knownBy));
+  const knownBy = attempt('knownBy', () => readKnownBy(cells.fat, cells.knownBy));
   const state = attempt('state', () => readState(cells.state));
   const useBy = cells.useBy === undefined ? null : attempt('useBy', () => readDay(cells.useBy ?? ''));
   const supplier = attempt('supplier', () => {
@@ -184,7 +185,7 @@ function readLine(
           useBy: useBy ?? null,
           boxes: boxes ?? null,
           boxMg: boxMg ?? null,
-          weightKnown: cells.weight === undefined ? ('counted' as const) : ('weighed' as const),
+          weightKnown: cells.weight === undefined ? ('counted' as const) : ('nominal' as const),
           supplierLot: (cells.supplierLot ?? '').slice(0, 60),
           owner: cells.owner?.slice(0, 80) ?? null,
         };
@@ -261,7 +262,9 @@ function readFat(
   return pct;
 }
 
-function readKnownBy(text: string | undefined): FatKnownBy {
+/** A row without a fat has the usual one of its trim: that is the eye's, whatever stands beside it. */
+function readKnownBy(fat: string | undefined, text: string | undefined): FatKnownBy {
+  if (fat === undefined) return 'eye';
   if (text === undefined) return 'supplier';
   const found = FAT_KNOWN_BY.find((k) => text.toLowerCase().startsWith(k));
   if (!found) throw inputError('knownBy', `"${text}" must be lab, instrument, supplier or eye.`);

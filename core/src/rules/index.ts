@@ -11,3 +11,4 @@ export {
   type LimitRule,
   type Substance,
 } from './limits.js';
+export { COMMON_RULES, houseOf, outOfChill, type HouseRules, type OutOfChill } from './house.js';

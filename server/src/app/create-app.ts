@@ -7,7 +7,7 @@ import rateLimit from 'express-rate-limit';
 import helmet from 'helmet';
 import { pinoHttp } from 'pino-http';
 import { LIVE_PATH, ROUTES, openApiDocument } from '@zest/contract';
-import { batchRoutes, madeBatches, standingOf } from '../batches/index.js';
+import { batchRoutes, leftOver, madeBatches, standingOf } from '../batches/index.js';
 import { benchRoutes } from '../bench/index.js';
 import { calcRoutes } from '../calc/index.js';
 import { blendRoutes } from '../blend/index.js';
@@ -83,7 +83,7 @@ function api(app: AppContext): express.Router {
     rateLimit({ windowMs: 60_000, limit: CALCULATIONS_A_MINUTE, legacyHeaders: false, handler: tooMany }),
   );
   peopleRoutes(router, app);
-  coldRoomRoutes(router, app, standingOf);
+  coldRoomRoutes(router, app, { standingOf, leftOver });
   blendRoutes(router, app);
   recipeRoutes(router, app, (recipeId) => madeBatches(app, recipeId));
   batchRoutes(router, app);

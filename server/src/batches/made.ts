@@ -4,6 +4,7 @@ import { shopFacts } from './read.js';
 import { batchIdsOfRecipe } from './store/batch.js';
 import type { Db } from '../platform/database.js';
 import { loadFacts } from './store/facts.js';
+import { reworkWaiting } from './store/made-lots.js';
 
 /** As many batches back as somebody remembers. */
 const LAST = 12;
@@ -24,4 +25,34 @@ export async function standingOf(
 ): Promise<Standing | undefined> {
   const [facts] = await loadFacts(db, [batchId]);
   return facts && standingAt(facts, stepId);
+}
+
+/** Good meat that a batch has left over, as it stands. */
+export interface LeftOver {
+  batchId: string;
+  number: number;
+  product: string;
+  owner: string | null;
+  accountId: string;
+  code: string;
+  standing: Standing;
+}
+
+/** What batches have left over and nobody has put into the cold room yet, of one batch or of all. */
+export async function leftOver(db: Db, batchId?: string): Promise<LeftOver[]> {
+  const waiting = await reworkWaiting(db, batchId);
+  const all = await loadFacts(
+    db,
+    waiting.map((w) => w.batchId),
+  );
+  return waiting.flatMap(({ accountId, code, massMg, ...row }) => {
+    const facts = all.find((f) => f.batch.id === row.batchId);
+    const from = facts?.transfers.filter((t) => t.to === accountId && t.reversesId === null).at(-1);
+    const standing = facts && from?.stepId ? standingAt(facts, from.stepId) : undefined;
+    if (!facts || !standing) return [];
+    const { number, recipeName: product, owner } = facts.batch;
+    return [
+      { ...row, number, product, owner, accountId, code, standing: { ...standing, balanceMg: massMg } },
+    ];
+  });
 }

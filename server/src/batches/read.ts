@@ -11,7 +11,7 @@ import { SCALES } from '@zest/core';
 import type { AppContext } from '../platform/app-context.js';
 import type { Db } from '../platform/database.js';
 import { notFound } from '../platform/problem.js';
-import { benchRules, houseLimits, shopBook } from '../platform/settings.js';
+import { benchRules, houseRules, shopBook } from '../platform/settings.js';
 import { dayOf } from '../platform/shop-time.js';
 import { closedBatchIds, numbersOf } from './store/batch.js';
 import { loadEntriesAfter, loadFacts, type NewEntries } from './store/facts.js';
@@ -31,7 +31,7 @@ export async function shopFacts(db: Db, now: Date): Promise<ShopFacts> {
   const rules = await benchRules(db);
   return {
     book: await shopBook(db),
-    ...(await houseLimits(db)),
+    ...(await houseRules(db)),
     today: await dayOf(db, now),
     cureSecondCheck: rules.cureSecondCheck,
     scales: SCALES,

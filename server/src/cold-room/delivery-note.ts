@@ -28,7 +28,13 @@ export async function readDeliveryNote(
     return lines.map((line) => {
       const species = trims.find((t) => t.id === line.lot?.trimId)?.species ?? '';
       return line.lot
-        ? { ...line, lot: { ...line.lot, maxC: arrivalLimit({ book, species, state: line.lot.state }).maxC } }
+        ? {
+            ...line,
+            lot: {
+              ...line.lot,
+              maxC: arrivalLimit({ book, species, state: line.lot.state, form: 'whole' }).maxC,
+            },
+          }
         : { ...line, lot: undefined };
     });
   } catch (error) {

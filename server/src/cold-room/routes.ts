@@ -11,9 +11,10 @@ import { addFatTest, listFatTests, readFatTest, reverseFatTest } from './command
 import { addIngredient, receiveGoods } from './commands/goods.js';
 import { readLot } from './store/lot-detail.js';
 import { readOutlook } from './outlook.js';
-import { mergeLots, splitLot, splitWarning } from './commands/part-and-join.js';
+import { mergeLots, splitLot } from './commands/part-and-join.js';
 import { prepareLot } from './commands/prepare-lot.js';
-import { produceLot, type StandingOf } from './commands/produce.js';
+import { produceLot } from './commands/produce.js';
+import { listRework, type BatchesKnow } from './rework.js';
 import { receiveDelivery, receiveLot } from './commands/receive.js';
 import { addPhoto, changeState, imageType, moveLot, setLotStatus } from './commands/status.js';
 import { countLot, writeOffLot } from './commands/stock-take.js';
@@ -26,7 +27,7 @@ import { listPreparations } from './store/preparations.js';
 import { stockOf } from './store/stock.js';
 import { readPhoto } from './store/status.js';
 
-export function coldRoomRoutes(router: Router, app: AppContext, standingOf: StandingOf): void {
+export function coldRoomRoutes(router: Router, app: AppContext, { standingOf, leftOver }: BatchesKnow): void {
   const detail = (id: string) => readLot(app.db, id, app.now());
   const found = async (id: string) => {
     void app.hub.poll();
@@ -60,7 +61,7 @@ export function coldRoomRoutes(router: Router, app: AppContext, standingOf: Stan
     lines: await readDeliveryNote(app, person, body.note, body.defaults),
   }));
   mount(router, ROUTES.produceLot, async ({ person, body }) => {
-    await produceLot(app, person, body, standingOf);
+    await produceLot(app, person, body, { standingOf, leftOver });
     return found(body.id);
   });
   mount(router, ROUTES.mergeLots, async ({ person, body }) => {
@@ -97,13 +98,8 @@ export function coldRoomRoutes(router: Router, app: AppContext, standingOf: Stan
   });
   mount(router, ROUTES.listPreparations, () => listPreparations(app.db, app.now()));
   mount(router, ROUTES.splitLot, async ({ person, params, body }) => {
-    const [before] = await findLots(app.db, [params.id]);
     await splitLot(app, person, params.id, body);
-    return {
-      source: await after(params.id),
-      part: await found(body.id),
-      warning: before ? splitWarning(before, body) : null,
-    };
+    return { source: await after(params.id), part: await found(body.id) };
   });
   mount(router, ROUTES.countLot, async ({ person, params, body }) => {
     await countLot(app, person, params.id, body);
@@ -123,6 +119,7 @@ export function coldRoomRoutes(router: Router, app: AppContext, standingOf: Stan
     await returnLot(app, person, params.id, body);
     return after(params.id);
   });
+  mount(router, ROUTES.listRework, () => listRework(app.db, leftOver));
   mount(router, ROUTES.listTickets, () => listTickets(app.db));
   fatTestRoutes(router, app);
   goodsRoutes(router, app);

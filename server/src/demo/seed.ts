@@ -334,6 +334,10 @@ async function addTrimLot(
     owner: lot.owner ?? null,
     form: 'whole',
     failedChecks: [],
+    heat: 'raw',
+    saltGPerKg: 0,
+    nitritePpm: 0,
+    carries: null,
   });
   return id;
 }

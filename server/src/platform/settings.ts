@@ -1,13 +1,6 @@
 import { sql } from './sql.js';
-import { isTimeZone, type BookId } from '@zest/core';
+import { COMMON_RULES, isTimeZone, type BookId, type HouseRules } from '@zest/core';
 import type { Db } from './database.js';
-
-/** What the shop has set of its limits; null is the common figure. */
-export interface HouseLimits {
-  saltMinGPerKg: number | null;
-  saltMaxGPerKg: number | null;
-  nitriteFloorPpm: number | null;
-}
 
 /** The rule book the shop has chosen, or null. */
 export async function chosenBook(db: Db): Promise<BookId | null> {
@@ -19,9 +12,10 @@ export async function shopBook(db: Db): Promise<BookId> {
   return (await chosenBook(db)) ?? 'eu';
 }
 
-export async function houseLimits(db: Db): Promise<HouseLimits> {
-  const kept = (await readSetting(db, 'house_limits')) as Partial<HouseLimits> | undefined;
-  return { saltMinGPerKg: null, saltMaxGPerKg: null, nitriteFloorPpm: null, ...kept };
+/** What the shop has set of its own limits. */
+export async function houseRules(db: Db): Promise<HouseRules> {
+  const kept = (await readSetting(db, 'house_limits')) as Partial<HouseRules> | undefined;
+  return { ...COMMON_RULES, ...kept };
 }
 
 export async function saveSetting(db: Db, name: string, value: unknown): Promise<void> {

@@ -1,6 +1,6 @@
-import { shopClock, shopDay } from '@zest/core';
+import { outOfChill, shopClock, shopDay, type OutOfChill } from '@zest/core';
 import type { Db } from './database.js';
-import { timeZone } from './settings.js';
+import { houseRules, timeZone } from './settings.js';
 
 /** A moment as the shop tells it. */
 export interface ShopTime {
@@ -8,11 +8,13 @@ export interface ShopTime {
   zone: string;
   /** The shop's day at `now`. */
   today: string;
+  /** How long meat may stand out of the chill. */
+  outOfChill: OutOfChill;
 }
 
 export async function shopTime(db: Db, now: Date): Promise<ShopTime> {
   const zone = await timeZone(db);
-  return { now, zone, today: shopDay(zone, now) };
+  return { now, zone, today: shopDay(zone, now), outOfChill: outOfChill(await houseRules(db)) };
 }
 
 /** The day of an instant where the shop stands, as `YYYY-MM-DD`. */

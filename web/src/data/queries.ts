@@ -46,6 +46,7 @@ export const queries = {
   casings: list('casings', ROUTES.listCasings, { by: ['lots'] }),
   goods: list('goods', ROUTES.listGoods, { by: ['lots'] }),
   customers: list('customers', ROUTES.listTickets, { by: ['lots'] }),
+  rework: list('rework', ROUTES.listRework, { by: ['lots', 'batch'] }),
   preparations: list('preparations', ROUTES.listPreparations, { by: ['lots'] }),
   outlook: list('outlook', ROUTES.getOutlook, { by: ['lots'] }),
 

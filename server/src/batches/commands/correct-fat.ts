@@ -38,13 +38,13 @@ export async function correctBatch(
   batchId: string,
   body: Correction,
 ): Promise<BatchChanged> {
-  return changeOfBatch(app, person, batchId, 'correct-fat', { ...body }, async ({ tx, now, facts }) => {
+  return changeOfBatch(app, person, batchId, 'correct-fat', { ...body }, async ({ tx, now, facts, shop }) => {
     const current = mustBeCorrectable(facts);
     const [lot] = await findMeatLots(tx, [body.lotId]);
     const open = facts.steps.filter((s) => s.closedAt === null);
     const place = placeForMeat(open, lot?.fatPct ?? null);
     if (!place) throw conflict('no-place', 'There is no step left that the meat could go into.');
-    const objection = lot ? lotObjection(lot, facts.batch.owner, now) : 'is not in the cold room.';
+    const objection = lot ? lotObjection(lot, facts.batch.owner, shop) : 'is not in the cold room.';
     if (!lot || objection) {
       throw invalid([
         { path: 'lotId', message: `${lot ? `${lot.name} ${lot.code}` : 'This lot'} ${objection}` },

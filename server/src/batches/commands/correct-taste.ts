@@ -8,6 +8,7 @@ import {
   weighMoreIngredients,
   weighMoreMeat,
   type BatchFacts,
+  type ShopFacts,
 } from '@zest/core';
 import type { BatchChanged, MethodStep, Person, LineView, TasteCorrection } from '@zest/contract';
 import { reserve } from '../../ledger/index.js';
@@ -45,7 +46,7 @@ export async function correctTaste(
     batchId,
     'correct-taste',
     { ...body },
-    async ({ tx, now, facts, view }) => {
+    async ({ tx, now, facts, shop, view }) => {
       const sheet = view();
       const line = sheet.lines.find((l) => l.id === body.lineId);
       if (!line || line.kind !== 'ingredient') throw notFound('This line of an ingredient');
@@ -77,7 +78,7 @@ export async function correctTaste(
       const meat =
         answer.addMeatKg === undefined
           ? undefined
-          : await mustFindMeat(tx, facts, body, now, answer.addMeatKg);
+          : await mustFindMeat(tx, facts, body, shop, answer.addMeatKg);
       const n = correctionNo(facts, 'taste');
       const steps = correctionSteps(n, meat, facts);
       const added = await insertCorrection(tx, facts, mustStandAt(facts).position, 'taste', steps);
@@ -134,7 +135,7 @@ async function mustFindMeat(
   tx: Transaction,
   facts: BatchFacts,
   body: TasteCorrection,
-  now: Date,
+  shop: ShopFacts,
   addKg: number,
 ): Promise<{ lot: MeatLot; massMg: number }> {
   const massMg = Math.max(MEAT_DIVISION_MG, Math.round((addKg * 1e6) / MEAT_DIVISION_MG) * MEAT_DIVISION_MG);
@@ -147,7 +148,7 @@ async function mustFindMeat(
       },
     ]);
   }
-  const objection = lotObjection(lot, facts.batch.owner, now);
+  const objection = lotObjection(lot, facts.batch.owner, shop);
   if (objection) throw invalid([{ path: 'lotId', message: `${lot.name} ${lot.code} ${objection}` }]);
   if (!(await reserve(tx, facts.batch.id, lot.accountId, massMg))) {
     throw invalid([

@@ -1,16 +1,17 @@
 import {
   InputError,
-  OUT_OF_CHILL,
   checkWindow,
   meatObjections,
   mixture,
+  outOfChill,
   type BookId,
   type InputIssue,
+  type ShopFacts,
 } from '@zest/core';
 import type { OpenBatch, RecipeDocument } from '@zest/contract';
 import type { Transaction } from '../../platform/database.js';
 import { fromInputError, invalid } from '../../platform/problem.js';
-import { dayOf } from '../../platform/shop-time.js';
+import { shopFacts } from '../read.js';
 import { kg } from '../../platform/words.js';
 import { findMeatLots, type MeatLot } from '../store/lots.js';
 
@@ -31,24 +32,29 @@ export async function checkMeats(
     body.uses.map((u) => u.lotId),
   );
   const lots = new Map(found.map((l) => [l.id, l]));
+  const shop = await shopFacts(tx, now);
   const issues: InputIssue[] = body.uses.flatMap((use, i) => {
     const lot = lots.get(use.lotId);
     const path = `uses[${i}].lotId`;
     if (!lot) return [{ path, message: `Trim ${i + 1} is not a lot in the cold room.` }];
-    const message = lotObjection(lot, body.owner, now);
+    const message = lotObjection(lot, body.owner, shop);
     return message ? [{ path, message: `${lot.name} ${lot.code} ${message}` }] : [];
   });
   if (new Set(body.uses.map((u) => u.lotId)).size < body.uses.length) {
     issues.push({ path: 'uses', message: 'A lot stands twice in the blend.' });
   }
   issues.push(...windowIssues(body, lots, recipe, book));
-  issues.push(...guardIssues(body, lots, recipe, await dayOf(tx, now)));
+  issues.push(...guardIssues(body, lots, recipe, shop.today));
   if (issues.length > 0) throw invalid(issues);
   return lots;
 }
 
 /** Why this lot cannot go into a batch of this owner, or undefined. */
-export function lotObjection(lot: MeatLot, owner: string | null, now: Date): string | undefined {
+export function lotObjection(
+  lot: MeatLot,
+  owner: string | null,
+  shop: Pick<ShopFacts, 'now' | 'outWarnMinutes' | 'outStopMinutes'>,
+): string | undefined {
   if (lot.status === 'hold') return 'is on hold; the lead must release it first.';
   if (lot.status === 'rejected') return 'is rejected.';
   if (lot.owner !== owner) {
@@ -60,8 +66,8 @@ export function lotObjection(lot: MeatLot, owner: string | null, now: Date): str
   }
   if (lot.state === 'frozen') return 'is frozen; thaw it and weigh it after its drip.';
   if (lot.weightKnown === 'pre-thaw') return 'was thawed and not weighed since; weigh it after its drip.';
-  const out = lot.outMs + (lot.outSince ? now.getTime() - lot.outSince.getTime() : 0);
-  if (out >= OUT_OF_CHILL.stopMinutes * 60_000) {
+  const out = lot.outMs + (lot.outSince ? Date.parse(shop.now) - lot.outSince.getTime() : 0);
+  if (out >= outOfChill(shop).stopMinutes * 60_000) {
     return `has stood out of the chill for ${Math.round(out / 60_000)} minutes; chill it and read its temperature.`;
   }
   return undefined;

@@ -1,4 +1,12 @@
-import { batchMasses, placeForMeat, sumWhere, weighStep, type BatchFacts, type LineFact } from '@zest/core';
+import {
+  batchMasses,
+  placeForMeat,
+  sumWhere,
+  weighStep,
+  type BatchFacts,
+  type LineFact,
+  type ShopFacts,
+} from '@zest/core';
 import type { BatchChanged, Person } from '@zest/contract';
 import { consume, heldOf, reserve } from '../../ledger/index.js';
 import type { AppContext } from '../../platform/app-context.js';
@@ -29,7 +37,7 @@ export async function replanMeats(
   batchId: string,
   body: Replan,
 ): Promise<BatchChanged> {
-  return changeOfBatch(app, person, batchId, 'replan', { ...body }, async ({ tx, now, facts }) => {
+  return changeOfBatch(app, person, batchId, 'replan', { ...body }, async ({ tx, now, facts, shop }) => {
     const step = weighStep(facts, 'meat');
     if (facts.batch.state !== 'open' || !step || step.closedAt) {
       throw conflict(
@@ -38,7 +46,7 @@ export async function replanMeats(
       );
     }
     const lines = facts.lines.filter((l) => l.kind === 'meat' && l.stepId === step.id);
-    const lots = await checkUses(tx, facts, lines, body, now);
+    const lots = await checkUses(tx, facts, lines, body, shop);
     const { live } = batchMasses(facts);
     const weighed = (lotId: string) =>
       sumWhere(live, (t) => lines.some((l) => l.lotId === lotId && l.id === t.lineId));
@@ -90,7 +98,7 @@ async function checkUses(
   facts: BatchFacts,
   lines: readonly LineFact[],
   body: Replan,
-  now: Date,
+  shop: ShopFacts,
 ): Promise<Map<string, MeatLot>> {
   const { batch } = facts;
   const found = await findMeatLots(
@@ -107,7 +115,9 @@ async function checkUses(
     ...body.uses.flatMap((use, i) => {
       const lot = lots.get(use.lotId);
       const isNew = !lines.some((l) => l.lotId === use.lotId);
-      const objection = lot ? isNew && lotObjection(lot, batch.owner, now) : 'is not a lot in the cold room.';
+      const objection = lot
+        ? isNew && lotObjection(lot, batch.owner, shop)
+        : 'is not a lot in the cold room.';
       return objection
         ? [
             {

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { methodStep, recipeDocument, recipeLine } from '@zest/contract';
+import { lotCarries, methodStep, recipeDocument, recipeLine } from '@zest/contract';
 import type {
   AccountFact,
   BatchFacts,
@@ -97,7 +97,11 @@ type Loaded = [
 ];
 
 /** An account as the database has it: whether a trim is wild is a number there. */
-type AccountRow = Omit<AccountFact, 'wild'> & { wild: number | null; thing: string | null };
+type AccountRow = Omit<AccountFact, 'wild' | 'carries'> & {
+  wild: number | null;
+  carries: unknown;
+  thing: string | null;
+};
 
 function headOf({ n: _n, versionId, recipe, signed, meetsOther, openedAt, ...head }: HeadRow): BatchHead {
   return {
@@ -129,13 +133,14 @@ function lineOf({
   return { ...line, document: document === null ? null : recipeLine.parse(parsed(document)) };
 }
 
-function accountOf({ batchId: _batch, thing, wild, heat, ...account }: Of<AccountRow>): AccountFact {
+function accountOf({ batchId: _batch, thing, wild, heat, carries, ...account }: Of<AccountRow>): AccountFact {
   const trim = wild !== null;
   return {
     ...account,
     name: thing ?? account.name,
     wild: trim ? wild === 1 : null,
     heat: trim ? heat : null,
+    carries: carries === null ? null : lotCarries.parse(parsed(carries)),
   };
 }
 
@@ -207,7 +212,7 @@ const QUERIES = [
   `SELECT u.batchId, a.id, a.kind, a.measure, a.name, l.kind AS lotKind, l.code AS lotCode,
      CAST(l.fat_pct AS DOUBLE) AS fatPct, CAST(l.fat_sd AS DOUBLE) AS fatSd, i.role, l.price_minor AS priceMinor,
      l.status AS lotStatus, t.species, t.wild, l.heat, l.use_by AS useBy, l.owner, CAST(l.salt_g_per_kg AS DOUBLE) AS saltGPerKg,
-     CAST(l.nitrite_ppm AS DOUBLE) AS nitritePpm, b.amount AS balance, COALESCE(t.name, i.name, c.name) AS thing
+     CAST(l.nitrite_ppm AS DOUBLE) AS nitritePpm, l.carries, b.amount AS balance, COALESCE(t.name, i.name, c.name) AS thing
    FROM (
      SELECT batch_id AS batchId, from_account AS id FROM transfer WHERE batch_id IN (:ids)
      UNION SELECT batch_id, to_account FROM transfer WHERE batch_id IN (:ids)

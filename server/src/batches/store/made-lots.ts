@@ -1,6 +1,6 @@
 import { v7 as uuid } from 'uuid';
 import { addAccounts, addBalanceRows } from '../../ledger/index.js';
-import type { Transaction } from '../../platform/database.js';
+import type { Db, Transaction } from '../../platform/database.js';
 import { sql } from '../../platform/sql.js';
 
 /** A lot that a batch makes: its finished goods, or meat kept for another batch. */
@@ -55,4 +55,18 @@ async function ownerOf(tx: Transaction, batchId: string): Promise<string | null>
     batchId,
   });
   return row?.owner ?? null;
+}
+
+/** Lots of rework that still hold something, the newest first. */
+export function reworkWaiting(
+  db: Db,
+  batchId?: string,
+): Promise<{ batchId: string; accountId: string; code: string; massMg: number }[]> {
+  return sql(db).rows(
+    `SELECT l.batch_id AS batchId, l.account_id AS accountId, l.code, b.amount AS massMg
+     FROM lot l JOIN balance b ON b.account_id = l.account_id
+     WHERE l.kind = 'rework' AND b.amount > 0 AND (:batchId IS NULL OR l.batch_id = :batchId)
+     ORDER BY l.received_at DESC LIMIT 50`,
+    { batchId: batchId ?? null },
+  );
 }

@@ -1,5 +1,5 @@
-import { InputError, dividedUnmixed, massToken, mixture, sortingGap } from '@zest/core';
-import type { Person, SplitLot } from '@zest/contract';
+import { FAT_SOURCES, InputError, massToken, mixture, partLot, type FatSource } from '@zest/core';
+import type { LotCarries, Person, SplitLot } from '@zest/contract';
 import { postTransfers } from '../../ledger/index.js';
 import type { AppContext } from '../../platform/app-context.js';
 import { once } from '../../platform/commands.js';
@@ -16,18 +16,13 @@ import {
   setBaseFat,
 } from '../store/lot-writes.js';
 import { commandOnLot } from './status.js';
-import { toLot, type LotRow } from '../store/lots.js';
+import { carriesOf, toLot, type LotRow } from '../store/lots.js';
 import { shopTime } from '../../platform/shop-time.js';
 
-/** Points by which sorted streams may disagree with the lot before it is said aloud. */
-const SORTING_TOLERANCE = 2;
-/** Uncertainty of fats judged while sorting by eye. */
-const SORTED_SD = 4;
-
 /**
- * Parts a lot in two. Divided, both keep the fat – less surely, where ground meat was not mixed
- * first. Sorted into a fatter and a leaner stream, both get the fat that was judged.
- * @returns what the lead should be told, or null
+ * Parts a lot in two, by the weight and the fat of both: divided, or sorted into a fatter and a leaner stream.
+ * Both are less surely known than the whole was.
+ * @throws HttpProblem 422 for weights or fats that cannot be those of the lot's parts
  */
 export async function splitLot(
   app: AppContext,
@@ -47,10 +42,11 @@ export async function splitLot(
     if (body.massMg >= lot.balanceMg) {
       throw invalid([{ path: 'massMg', message: 'The part must weigh less than the whole lot.' }]);
     }
-    const [part, rest] = body.mode === 'sort' ? sortedFats(lot, body) : dividedFats(lot);
+    const [part, rest] = fatsOf(lot, body);
+    const knownBy = body.mode === 'sort' ? 'eye' : lot.fatKnownBy;
     const taken = await childLot(tx, lot, body.massMg, {
       id: body.id,
-      fat: { pct: part.fatPct, sd: part.fatSd, knownBy: body.mode === 'sort' ? 'eye' : lot.fatKnownBy },
+      fat: { pct: part.fatPct, sd: part.fatSd, knownBy },
     });
     await postTransfers(tx, now, [
       stockTransfer({
@@ -61,7 +57,7 @@ export async function splitLot(
         personId: person.id,
       }),
     ]);
-    await setBaseFat(tx, lot.id, rest, body.mode === 'sort' ? 'eye' : lot.fatKnownBy);
+    await setBaseFat(tx, lot.id, rest, knownBy);
     addEvent(tx, {
       lotId,
       kind: 'split',
@@ -72,45 +68,18 @@ export async function splitLot(
   });
 }
 
-/** What should be said when a lot is parted, or null. */
-export function splitWarning(
-  lot: { form: string; fatPct: number; balanceMg: number },
-  body: SplitLot,
-): string | null {
-  if (body.mode === 'divide') {
-    return lot.form === 'ground'
-      ? 'This ground lot was not mixed before it was divided: the parts may differ, so both are now less surely known. Mix first, then divide.'
-      : null;
+function fatsOf(lot: LotRow, { mode, massMg, restMassMg, fatPct, restFatPct }: SplitLot) {
+  const { fatSd, balanceMg, form } = lot;
+  try {
+    return partLot({
+      mode,
+      whole: { massMg: balanceMg, fatPct: lot.fatPct, fatSd, form },
+      part: { massMg, fatPct },
+      rest: { massMg: restMassMg, fatPct: restFatPct },
+    });
+  } catch (error) {
+    throw error instanceof InputError ? fromInputError(error) : error;
   }
-  const gap = sortingGap({ massMg: lot.balanceMg, fatPct: lot.fatPct }, [
-    { massMg: body.massMg, fatPct: body.fatPct ?? 0 },
-    { massMg: lot.balanceMg - body.massMg, fatPct: body.restFatPct ?? 0 },
-  ]);
-  return Math.abs(gap) > SORTING_TOLERANCE
-    ? `Together the two streams would be ${(lot.fatPct + gap).toFixed(1)} % fat; the lot was thought to be ${lot.fatPct.toFixed(1)} %. One of the figures is off.`
-    : null;
-}
-
-function dividedFats(lot: LotRow) {
-  const fat = { fatPct: lot.fatPct, fatSd: lot.fatSd };
-  const each = lot.form === 'ground' ? dividedUnmixed(fat) : fat;
-  return [each, each] as const;
-}
-
-function sortedFats(lot: LotRow, body: SplitLot) {
-  if (body.fatPct === undefined || body.restFatPct === undefined) {
-    throw invalid([
-      {
-        path: body.fatPct === undefined ? 'fatPct' : 'restFatPct',
-        message: 'Sorting asks for the fat of both streams.',
-      },
-    ]);
-  }
-  const sd = Math.max(SORTED_SD, lot.fatSd);
-  return [
-    { fatPct: body.fatPct, fatSd: sd },
-    { fatPct: body.restFatPct, fatSd: sd },
-  ] as const;
 }
 
 /** Puts lots of one trim, one owner and one state together: fat, price and age are those of the mixture. */
@@ -171,12 +140,31 @@ function mergedFigures(id: string, lots: readonly LotRow[]) {
     receivedAt: new Date(Math.min(...lots.map((l) => l.receivedAt.getTime()))),
     priceMinor: Math.round(mean((l) => l.priceMinorPerKg)),
     boughtMinor: Math.round(mean((l) => l.boughtMinorPerKg)),
-    fat: { pct: fat.fatPct, sd: fat.fatSd, knownBy: lots[0]?.fatKnownBy ?? 'eye' },
+    fat: { pct: fat.fatPct, sd: fat.fatSd, knownBy: leastSure(lots) },
     tempC: Math.max(...lots.map((l) => l.tempC ?? -40)),
+    tempAt: new Date(Math.max(...lots.map((l) => l.tempAtTime?.getTime() ?? 0))),
     saltGPerKg: mean((l) => l.saltGPerKg),
     nitritePpm: mean((l) => l.nitritePpm),
-    weightKnown: lots.every((l) => l.weightKnown === 'weighed') ? 'weighed' : 'counted',
+    weightKnown: lots.find((l) => l.weightKnown !== 'weighed')?.weightKnown ?? 'weighed',
+    carries: mergedCarries(lots),
     useBy: useBys[0] ?? null,
+  };
+}
+
+/** The least sure of the ways in which the fats were known. */
+function leastSure(lots: readonly LotRow[]): FatSource {
+  const order = FAT_SOURCES.filter((way) => way !== 'computed');
+  const ways = lots.map((l) => l.fatKnownBy);
+  return [...order].reverse().find((way) => ways.includes(way)) ?? 'computed';
+}
+
+function mergedCarries(lots: readonly LotRow[]): LotCarries | null {
+  const all = lots.flatMap((lot) => carriesOf(lot) ?? []);
+  if (all.length === 0) return null;
+  const names = new Set<string>();
+  return {
+    allergens: [...new Set(all.flatMap((c) => c.allergens))],
+    parts: all.flatMap((c) => c.parts).filter((p) => !names.has(p.name) && Boolean(names.add(p.name))),
   };
 }
 
@@ -199,6 +187,7 @@ function mustBelongTogether(lots: readonly LotRow[]): void {
   differ('trims', (l) => l.trimId);
   differ('states', (l) => l.state);
   differ('heat treatment', (l) => l.heat);
+  differ('forms', (l) => l.form);
   differ('release states', (l) => l.status);
   const held = lots.find((l) => l.reservedMg > 0);
   if (held)

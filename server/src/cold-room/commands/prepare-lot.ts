@@ -2,7 +2,7 @@ import { v7 as uuid } from 'uuid';
 import {
   SHOP_ACCOUNTS,
   InputError,
-  arrivalLimit,
+  fatAfter,
   massToken,
   prepare,
   temperatureToken,
@@ -13,11 +13,11 @@ import { lossAccount, postTransfers, type NewTransfer } from '../../ledger/index
 import type { AppContext } from '../../platform/app-context.js';
 import type { Transaction } from '../../platform/database.js';
 import { fromInputError, invalid } from '../../platform/problem.js';
-import { shopBook } from '../../platform/settings.js';
+import { limitOf } from './cold-reading.js';
 import { addEvent, childLot, mustNotBeRejected, stockTransfer } from '../store/lot-writes.js';
 import { commandOnLot } from './status.js';
 import type { LotRow } from '../store/lots.js';
-import { findTrim } from '../store/trims.js';
+import { findTrim, type TrimKind } from '../store/trims.js';
 import { insertPreparation } from '../store/preparations.js';
 
 /** What the floor scale cannot tell apart, over the few weighings of one preparation. */
@@ -41,7 +41,9 @@ export async function prepareLot(
     if (isThaw && lot.state === 'fresh') {
       throw invalid([{ path: 'how', message: `${lot.code} is fresh; only frozen meat is thawed.` }]);
     }
-    const limit = arrivalLimit({ book: await shopBook(tx), species: lot.species, state: 'fresh' }).maxC;
+    const limit = await limitOf(tx, { ...lot, state: 'fresh' });
+    const trims = await partTrims(tx, body);
+    const fat = fatOf(lot, body, trims);
     const hold =
       body.tempC > limit
         ? `At ${temperatureToken(body.tempC)} after ${body.how}: chill below ${temperatureToken(limit)} and read before it joins cold meat.`
@@ -53,21 +55,22 @@ export async function prepareLot(
             priceMinor: answer.usableMinorPerKg,
             weightKnown: 'weighed',
             tempC: body.tempC,
+            tempAt: now,
+            fat: { pct: fat.fatPct, sd: fat.fatSd, knownBy: fat.knownBy },
             ...(isThaw ? { state: 'thawed' as const } : {}),
-            ...(body.fatPct === undefined
-              ? {}
-              : { fat: { pct: body.fatPct, sd: lot.fatSd, knownBy: 'eye' } }),
+            ...(body.how === 'roast' ? { heat: 'cooked' } : {}),
             ...(hold ? { status: 'hold' as const, holdReason: hold } : {}),
           })
         : undefined;
     const move = (to: string, amount: number, reason: string | null = null) =>
       stockTransfer({ from: lot.accountId, to, amount, at: now, personId: person.id, reason });
+    const on = { tx, now, lot, body };
     const moves: NewTransfer[] = [];
     if (answer.takenUpMg > 0) {
       moves.push({ ...move(lot.accountId, answer.takenUpMg), from: SHOP_ACCOUNTS.takeUp });
     }
     if (usable) moves.push(move(usable.accountId, body.usableMg));
-    for (const part of body.parts) moves.push(await partMove(tx, lot, body, part, move));
+    for (const part of body.parts) moves.push(await partMove(on, part, trims, move));
     if (answer.unexplainedMg > 0) {
       moves.push(
         move(lossAccount('missing at stock take'), answer.unexplainedMg, `Not explained at ${body.how}.`),
@@ -105,11 +108,41 @@ function compute(lot: LotRow, body: PrepareLot) {
   }
 }
 
+type Part = PrepareLot['parts'][number];
+type Trims = ReadonlyMap<string, TrimKind>;
+
+/** The trims that parts are kept as, each of the species it comes off. */
+async function partTrims(tx: Transaction, { parts }: PrepareLot): Promise<Trims> {
+  const found = new Map<string, TrimKind>();
+  for (const { to, trimId } of parts) {
+    const trim = to === 'stock' && trimId !== undefined ? await findTrim(tx, trimId) : undefined;
+    if (trimId !== undefined && trim) found.set(trimId, trim);
+  }
+  return found;
+}
+
+/** Fat of what is usable: as judged, or by what came off as trims of known fat. */
+function fatOf(lot: LotRow, body: PrepareLot, trims: Trims) {
+  try {
+    return fatAfter({
+      before: { fatPct: lot.fatPct, fatSd: lot.fatSd, knownBy: lot.fatKnownBy },
+      usableMg: Math.max(1, body.usableMg),
+      parts: body.parts.map(({ name, massMg, trimId }) => ({
+        name,
+        massMg,
+        fatPct: trims.get(trimId ?? '')?.fatPct,
+      })),
+      saidPct: body.fatPct,
+    });
+  } catch (error) {
+    throw error instanceof InputError ? fromInputError(error) : error;
+  }
+}
+
 async function partMove(
-  tx: Transaction,
-  lot: LotRow,
-  body: PrepareLot,
-  part: PrepareLot['parts'][number],
+  { tx, now, lot, body }: { tx: Transaction; now: Date; lot: LotRow; body: PrepareLot },
+  part: Part,
+  trims: Trims,
   move: (to: string, amount: number, reason?: string | null) => NewTransfer,
 ): Promise<NewTransfer> {
   if (part.to === 'sale') return move(SHOP_ACCOUNTS.customers, part.massMg, `${part.name}, sold`);
@@ -117,13 +150,18 @@ async function partMove(
   if (part.trimId === undefined) {
     throw invalid([{ path: 'parts', message: `Choose which trim the ${part.name} is kept as.` }]);
   }
-  const trim = await findTrim(tx, part.trimId);
+  const trim = trims.get(part.trimId);
   if (!trim) throw invalid([{ path: 'parts', message: `The ${part.name} is not a trim of this shop.` }]);
+  if (trim.species !== lot.species) {
+    const message = `${part.name} comes off ${lot.species}; ${trim.name} is ${trim.species}.`;
+    throw invalid([{ path: 'parts', message }]);
+  }
   const kept = await childLot(tx, lot, part.massMg, {
     ofId: part.trimId,
     priceMinor: part.creditMinorPerKg ?? 0,
     fat: { pct: trim.fatPct, sd: 4, knownBy: 'eye' },
     tempC: body.tempC,
+    tempAt: now,
   });
   return move(kept.accountId, part.massMg, part.name);
 }

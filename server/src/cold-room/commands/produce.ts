@@ -1,39 +1,22 @@
 import { v7 as uuid } from 'uuid';
-import { massToken, stepKind, type Standing } from '@zest/core';
+import { massToken, weighedApartMg, type Standing } from '@zest/core';
 import type { Person, ProduceLot } from '@zest/contract';
-import { lossAccount, postTransfers, touchBatch } from '../../ledger/index.js';
+import { postTransfers, touchBatch } from '../../ledger/index.js';
 import type { AppContext } from '../../platform/app-context.js';
 import { once } from '../../platform/commands.js';
 import type { Transaction } from '../../platform/database.js';
 import { announce } from '../../platform/live.js';
 import { conflict, invalid, notFound } from '../../platform/problem.js';
-import {
-  addEvent,
-  addParent,
-  childLot,
-  makeLot,
-  mustLock,
-  mustNotBeRejected,
-  stockTransfer,
-} from '../store/lot-writes.js';
-import { nextLotCode, type NewLot } from '../store/lots.js';
+import type { BatchesKnow } from '../rework.js';
+import { addEvent, addParent, makeLot, stockTransfer } from '../store/lot-writes.js';
+import { nextLotCode } from '../store/lots.js';
 import { findTrim } from '../store/trims.js';
-import { placeOfStep, meatPrice } from '../store/batch-places.js';
-
-/** What stands at a step of a batch; batches know. */
-export type StandingOf = (
-  tx: Transaction,
-  of: { batchId: string; stepId: string },
-) => Promise<Standing | undefined>;
-
-/** A weight kept may be so much above what is reckoned to stand there: the error of the scales. */
-const WEIGHED_PART = 0.005;
-const WEIGHED_MG = 20_000;
+import { meatPrice, placeOfStep } from '../store/batch-places.js';
+import { outOfLot } from './out-of-lot.js';
 
 /**
- * Surplus ground meat of a batch, rework, or a lot that was smoked or cooked becomes a lot of its own
- * with its own fat, salt, cure and age limit, and with its parentage. Out of a batch its salt, nitrite and heat
- * are what was weighed in and done there, whatever is said.
+ * Surplus of a step, what a batch left over, or a lot that was smoked or cooked becomes a lot of its own with
+ * its parentage. Out of a batch its fat, salt, nitrite, heat and allergens are what was weighed in and done there.
  *
  * @throws HttpProblem 422 for more than is there, another species, or a later day than its meat has
  */
@@ -41,164 +24,126 @@ export async function produceLot(
   app: AppContext,
   person: Person,
   body: ProduceLot,
-  standingOf: StandingOf,
+  { standingOf, leftOver }: BatchesKnow,
 ): Promise<void> {
   const now = app.now();
   const head = { id: body.id, kind: 'produce-lot', personId: person.id, at: now, request: body };
   await once(app.db, head, async (tx) => {
-    const trim = await findTrim(tx, body.trimId);
-    if (!trim) throw invalid([{ path: 'trimId', message: "Choose one of the shop's trims." }]);
-    const made =
-      'batchId' in body.from ? await asItStands(tx, body, body.from, trim.species, standingOf) : body;
-    if ('batchId' in body.from) await outOfBatch(tx, now, person, made, body.from);
-    else await outOfLot(tx, now, person, body, body.from);
-    addEvent(tx, {
-      lotId: body.id,
-      kind: 'produced',
-      sentence: `${massToken(body.massMg)} ${trim.name}, ${made.heat}, ${made.fatPct} % fat, ${made.saltGPerKg} g salt and ${made.nitritePpm} mg nitrite per kg, use by ${body.useBy}.`,
-      at: now,
-      personId: person.id,
-    });
+    const { from } = body;
+    const on = { tx, now, person, body, species: await speciesOf(tx, body.trimId) };
+    let sentence: string;
+    if ('lotId' in from) sentence = await outOfLot(on, from);
+    else if ('reworkOf' in from) {
+      const [left] = await leftOver(tx, from.reworkOf);
+      if (!left) throw notFound('Something left over of this batch');
+      const { number, accountId, owner, standing } = left;
+      sentence = await outOfBatch(on, { batchId: from.reworkOf, accountId, owner, standing, number });
+    } else {
+      const place = await placeOfStep(tx, from);
+      const standing = await standingOf(tx, from);
+      if (!place || !standing) throw notFound('A step that holds meat');
+      const { accountId, owner, state } = place;
+      if (state !== 'open' || accountId === null)
+        throw conflict('no-place', 'Nothing can be taken out of this step: its batch is not open.');
+      mustAddUp(body.massMg, from.restMassMg, standing.balanceMg);
+      touchBatch(tx, now, from.batchId);
+      sentence = await outOfBatch(on, { ...from, accountId, owner, standing });
+    }
+    addEvent(tx, { lotId: body.id, kind: 'produced', sentence, at: now, personId: person.id });
     announce(tx, now, { topic: 'lots' });
   });
 }
 
-/** A lot out of a batch, with what is known of it. */
-interface Kept extends ProduceLot {
-  held?: boolean;
+async function speciesOf(tx: Transaction, trimId: string): Promise<string> {
+  const trim = await findTrim(tx, trimId);
+  if (!trim) throw invalid([{ path: 'trimId', message: "Choose one of the shop's trims." }]);
+  return trim.species;
 }
 
-async function asItStands(
-  tx: Transaction,
-  body: ProduceLot,
-  from: { batchId: string; stepId: string },
-  species: string,
-  standingOf: StandingOf,
-): Promise<Kept> {
-  const there = await standingOf(tx, from);
-  if (!there) throw notFound('A step that holds meat');
-  const most = there.balanceMg * (1 + WEIGHED_PART) + WEIGHED_MG;
-  if (body.massMg > most) {
-    const message = `Only ${massToken(there.balanceMg)} stand in this step.`;
-    throw invalid([{ path: 'massMg', message }]);
-  }
-  if (there.species.length > 0 && !there.species.includes(species)) {
-    const message = `What stands in this step is ${there.species.join(' and ')}, not ${species}.`;
-    throw invalid([{ path: 'trimId', message }]);
-  }
-  if (there.useBy !== null && body.useBy > there.useBy) {
-    const message = `Its meat is to be used by ${there.useBy}; what is kept of it no later.`;
-    throw invalid([{ path: 'useBy', message }]);
-  }
-  return {
-    ...body,
-    heat: there.heat,
-    saltGPerKg: Math.round(there.saltGPerKg * 100) / 100,
-    nitritePpm: Math.round(there.nitritePpm * 10) / 10,
-    held: there.held,
-  };
+/** What is kept and what stays are both weighed, and sum to what stands there. */
+function mustAddUp(keptMg: number, restMg: number, balanceMg: number): void {
+  if (Math.abs(keptMg + restMg - balanceMg) <= weighedApartMg(balanceMg)) return;
+  const message = `${massToken(keptMg)} kept and ${massToken(restMg)} left are ${massToken(keptMg + restMg)}; ${massToken(balanceMg)} stand in this step. Weigh both again.`;
+  throw invalid([{ path: 'restMassMg', message }]);
 }
 
-function figures(body: ProduceLot): Partial<NewLot> {
-  return {
-    id: body.id,
-    ofId: body.trimId,
-    fat: { pct: body.fatPct, sd: body.fatSd, knownBy: 'instrument' },
-    tempC: body.tempC,
-    heat: body.heat,
-    saltGPerKg: body.saltGPerKg,
-    nitritePpm: body.nitritePpm,
-    useBy: body.useBy,
-    weightKnown: 'weighed',
-  };
+interface Making {
+  tx: Transaction;
+  now: Date;
+  person: Person;
+  body: ProduceLot;
+  /** Of the trim it is kept as. */
+  species: string;
 }
 
-async function outOfBatch(
-  tx: Transaction,
-  now: Date,
-  person: Person,
-  body: Kept,
-  from: { batchId: string; stepId: string },
-): Promise<void> {
-  const place = await placeOfStep(tx, from);
-  if (!place) throw notFound('This step');
-  if (place.state !== 'open' || place.accountId === null) {
-    throw conflict(
-      'no-place',
-      'Nothing can be taken out of this step: it holds no meat, or its batch is not open.',
-    );
-  }
-  const lot: NewLot = {
+interface Source {
+  batchId: string;
+  /** Of a step that is still at work; absent for what is left over of the whole batch. */
+  stepId?: string;
+  accountId: string;
+  owner: string | null;
+  standing: Standing;
+}
+
+async function outOfBatch(on: Making, source: Source & { number?: number }): Promise<string> {
+  const { tx, now, person, body } = on;
+  const { standing: there, batchId, stepId } = source;
+  mustFit(on, there);
+  const { massMg, useBy, tempC } = body;
+  const saltGPerKg = Math.round(there.saltGPerKg * 100) / 100;
+  const nitritePpm = Math.round(there.nitritePpm * 10) / 10;
+  const lot = {
     id: body.id,
     accountId: uuid(),
-    kind: 'trim',
+    kind: 'trim' as const,
     ofId: body.trimId,
     code: await nextLotCode(tx, 'T'),
     supplier: 'own making',
-    owner: place.owner,
+    owner: source.owner,
     receivedAt: now,
-    priceMinor: await meatPrice(tx, from.batchId),
-    fat: null,
-    tempC: body.tempC,
-    state: 'fresh',
-    ...(body.held
+    priceMinor: await meatPrice(tx, batchId),
+    fat: { pct: there.fatPct, sd: there.fatSd, knownBy: 'computed' },
+    tempC,
+    state: 'fresh' as const,
+    heat: there.heat,
+    form: there.form,
+    saltGPerKg,
+    nitritePpm,
+    carries: { allergens: [...there.carries.allergens], parts: [...there.carries.parts] },
+    useBy,
+    boxMg: null,
+    ...(there.held
       ? { status: 'hold' as const, holdReason: 'Meat of its batch is on hold.' }
       : { status: 'available' as const }),
-    boxMg: null,
-    form: stepKind(place.kind).traits.machine === 'grinder' ? 'ground' : 'mixed',
-    ...figures(body),
   };
-  touchBatch(tx, now, from.batchId);
   await makeLot(tx, lot);
-  await addParent(tx, { lotId: lot.id, parentLotId: null, batchId: from.batchId, massMg: body.massMg });
+  await addParent(tx, { lotId: lot.id, parentLotId: null, batchId, massMg });
   await postTransfers(tx, now, [
     stockTransfer({
-      from: place.accountId,
+      from: source.accountId,
       to: lot.accountId,
-      amount: body.massMg,
+      amount: massMg,
       at: now,
       personId: person.id,
-      batchId: from.batchId,
-      stepId: from.stepId,
+      ...(stepId === undefined ? {} : { batchId, stepId }),
       reason: 'Kept as a lot of its own.',
     }),
   ]);
+  const of = source.number === undefined ? '' : `, left over of batch ${source.number}`;
+  return `${massToken(massMg)}, ${there.heat}, ${there.fatPct.toFixed(1)} % fat, ${saltGPerKg} g salt and ${nitritePpm} mg nitrite per kg${of}, use by ${useBy}.`;
 }
 
-async function outOfLot(
-  tx: Transaction,
-  now: Date,
-  person: Person,
-  body: ProduceLot,
-  from: { lotId: string; grossMg: number },
-): Promise<void> {
-  const source = await mustLock(tx, from.lotId);
-  mustNotBeRejected(source);
-  const lost = from.grossMg - body.massMg;
-  if (lost < 0) {
-    throw invalid([
-      {
-        path: 'massMg',
-        message: 'More came out than went in. Weigh again; salt and water have lines of their own.',
-      },
-    ]);
+function mustFit({ body, species }: Making, there: Standing): void {
+  const issues = [];
+  if (body.massMg > there.balanceMg + weighedApartMg(there.balanceMg))
+    issues.push({ path: 'massMg', message: `Only ${massToken(there.balanceMg)} are there.` });
+  if (there.species.length > 0 && !there.species.includes(species)) {
+    const message = `What is there is ${there.species.join(' and ')}, not ${species}.`;
+    issues.push({ path: 'trimId', message });
   }
-  const paid = source.priceMinorPerKg * from.grossMg;
-  const made = await childLot(tx, source, from.grossMg, {
-    ...figures(body),
-    priceMinor: Math.round(paid / body.massMg),
-  });
-  const move = (to: string, amount: number) =>
-    stockTransfer({ from: source.accountId, to, amount, at: now, personId: person.id, reason: body.heat });
-  await postTransfers(tx, now, [
-    move(made.accountId, body.massMg),
-    ...(lost > 0 ? [move(lossAccount('evaporation'), lost)] : []),
-  ]);
-  addEvent(tx, {
-    lotId: source.id,
-    kind: 'prepared',
-    sentence: `${massToken(from.grossMg)} became ${massToken(body.massMg)} ${body.heat} as ${made.code}.`,
-    at: now,
-    personId: person.id,
-  });
+  if (there.useBy !== null && body.useBy > there.useBy) {
+    const message = `Its meat is to be used by ${there.useBy}; what is kept of it no later.`;
+    issues.push({ path: 'useBy', message });
+  }
+  if (issues.length > 0) throw invalid(issues);
 }

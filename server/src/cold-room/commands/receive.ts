@@ -1,5 +1,5 @@
 import { v7 as uuid } from 'uuid';
-import { SHOP_ACCOUNTS, DEFAULT_FAT_SD, arrivalLimit, massToken, temperatureToken } from '@zest/core';
+import { SHOP_ACCOUNTS, DEFAULT_FAT_SD, massToken, temperatureToken } from '@zest/core';
 import type { Delivery, Person, ReceiveLot, Trim } from '@zest/contract';
 import type { AppContext } from '../../platform/app-context.js';
 import { once } from '../../platform/commands.js';
@@ -7,6 +7,7 @@ import type { Transaction } from '../../platform/database.js';
 import { announce } from '../../platform/live.js';
 import { invalid } from '../../platform/problem.js';
 import { shopBook } from '../../platform/settings.js';
+import { limitOf } from './cold-reading.js';
 import { addEvent, stockLot } from '../store/lot-writes.js';
 import { nextLotCode, type NewLot } from '../store/lots.js';
 import { listTrims } from '../store/trims.js';
@@ -33,7 +34,6 @@ async function receive(
   const now = app.now();
   await once(app.db, { ...head, personId: person.id, at: now }, async (tx) => {
     const trims = await listTrims(tx, await shopBook(tx));
-    const book = await shopBook(tx);
     const unknown = lots.flatMap((lot, i) =>
       trims.some((t) => t.id === lot.trimId)
         ? []
@@ -50,12 +50,7 @@ async function receive(
     for (const lot of lots) {
       const trim = trims.find((t) => t.id === lot.trimId);
       if (!trim) continue;
-      const { maxC } = arrivalLimit({
-        book,
-        species: trim.species,
-        state: lot.state,
-        minced: lot.form !== 'whole',
-      });
+      const maxC = await limitOf(tx, { ...lot, species: trim.species });
       await takeIn(tx, now, person, lot, { trim, maxC, how: believed(lot) });
     }
     announce(tx, now, { topic: 'lots' });
@@ -91,7 +86,11 @@ async function takeIn(
     fat: { pct: lot.fatPct, sd: DEFAULT_FAT_SD[lot.fatKnownBy], knownBy: lot.fatKnownBy },
     tempC: lot.tempC,
     state: lot.state,
+    heat: lot.heat,
     form: lot.form,
+    saltGPerKg: lot.saltGPerKg,
+    nitritePpm: lot.nitritePpm,
+    carries: lot.carries,
     weightKnown: lot.weightKnown,
     useBy: lot.useBy,
     status: holdReason ? 'hold' : 'available',
@@ -102,7 +101,7 @@ async function takeIn(
   addEvent(tx, {
     lotId: lot.id,
     kind: 'received',
-    sentence: `${massToken(lot.massMg)} ${lot.weightKnown}, ${trim.name}, from ${lot.supplier}${lot.supplierLot ? ` (their lot ${lot.supplierLot})` : ''}, at ${temperatureToken(lot.tempC)}.`,
+    sentence: `${massToken(lot.massMg)} ${lot.weightKnown}, ${trim.name}${treated(lot)}, from ${lot.supplier}${lot.supplierLot ? ` (their lot ${lot.supplierLot})` : ''}, at ${temperatureToken(lot.tempC)}.`,
     at: now,
     personId: person.id,
   });
@@ -113,4 +112,14 @@ async function takeIn(
     at: now,
     personId: person.id,
   });
+}
+
+/** What was done to it before it came, for the history. */
+function treated({ heat, saltGPerKg, nitritePpm }: ReceiveLot): string {
+  const words = [
+    ...(heat === 'raw' ? [] : [heat]),
+    ...(saltGPerKg > 0 ? [`${saltGPerKg} g salt per kg`] : []),
+    ...(nitritePpm > 0 ? [`${nitritePpm} mg nitrite per kg`] : []),
+  ];
+  return words.map((w) => `, ${w}`).join('');
 }

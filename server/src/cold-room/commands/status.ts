@@ -1,13 +1,13 @@
 import { v7 as uuid } from 'uuid';
-import { OUT_OF_CHILL, arrivalLimit, temperatureToken } from '@zest/core';
-import type { Person, TrimLot } from '@zest/contract';
+import { temperatureToken } from '@zest/core';
+import type { ColdReading, Person, TrimLot } from '@zest/contract';
 import { touchBatchesOfLot } from '../../ledger/index.js';
 import type { AppContext } from '../../platform/app-context.js';
 import { once } from '../../platform/commands.js';
 import type { Transaction } from '../../platform/database.js';
 import { announce } from '../../platform/live.js';
 import { conflict, invalid, stale } from '../../platform/problem.js';
-import { shopBook } from '../../platform/settings.js';
+import { limitOf, readNow } from './cold-reading.js';
 import { addEvent, mustLock, type LotEventKind } from '../store/lot-writes.js';
 import { toLot, type LotRow } from '../store/lots.js';
 import { shopTime } from '../../platform/shop-time.js';
@@ -42,48 +42,52 @@ const EVENT: Record<TrimLot['status'], { kind: LotEventKind; words: string }> = 
 };
 
 /**
- * Holds, releases or rejects a lot. One that came too warm or stood out too long is released only
- * with a reading at or below its limit.
+ * Holds, releases or rejects a lot. Whatever it was held for, it is released only with a reading at or below
+ * the limit of what it is now.
  */
 export async function setLotStatus(
   app: AppContext,
   person: Person,
   lotId: string,
-  body: LotCommand & {
-    version: number;
-    status: TrimLot['status'];
-    reason: string;
-    tempC?: number | undefined;
-  },
+  body: LotCommand &
+    ColdReading & {
+      version: number;
+      status: TrimLot['status'];
+      reason: string;
+    },
 ): Promise<void> {
   await commandOnLot(app, person, lotId, 'lot-status', body, async ({ tx, now, lot }) => {
     await mustBeCurrent(tx, lot, body.version, now);
     if (lot.status === body.status) throw conflict('unchanged', `${lot.code} is already that.`);
     const clock = toLot(lot, await shopTime(tx, now));
-    const limit = arrivalLimit({ book: await shopBook(tx), species: lot.species, state: lot.state }).maxC;
-    const wasWarm = (lot.tempC ?? -99) > limit || clock.outMinutes >= OUT_OF_CHILL.stopMinutes;
-    if (body.status === 'available' && wasWarm && (body.tempC === undefined || body.tempC > limit)) {
+    const limit = await limitOf(tx, lot);
+    const read = await readNow(app, lot, body, now);
+    if (body.status === 'available' && (read === undefined || read.tempC > limit)) {
       throw invalid([
         {
           path: 'tempC',
-          message: `To release it, read its temperature after chilling: at or below ${limit} °C.`,
+          message: `To release it, read its temperature after chilling: at or below ${temperatureToken(limit)}.`,
         },
       ]);
     }
     if (body.status === 'available' && clock.isOut) {
       throw conflict('out', `${lot.code} still stands out of the chill; bring it back first.`);
     }
-    const read = body.tempC === undefined ? '' : ` Read at ${temperatureToken(body.tempC)}.`;
     await store.writeStatus(tx, {
       id: lot.id,
       status: body.status,
       reason: body.status === 'available' ? null : body.reason,
-      tempC: body.tempC ?? null,
+      tempC: read?.tempC ?? null,
+      now,
     });
     addEvent(tx, {
       lotId,
       kind: EVENT[body.status].kind,
-      sentence: `${EVENT[body.status].words}: ${body.reason}.${read}`.replace('..', '.'),
+      sentence:
+        `${EVENT[body.status].words}: ${body.reason}.${read ? ` Read at ${read.words}.` : ''}`.replace(
+          '..',
+          '.',
+        ),
       at: now,
       personId: person.id,
     });
@@ -98,7 +102,7 @@ export async function moveLot(
   app: AppContext,
   person: Person,
   lotId: string,
-  body: LotCommand & { kind: 'out' | 'in'; tempC?: number | undefined },
+  body: LotCommand & ColdReading & { kind: 'out' | 'in' },
 ): Promise<void> {
   await commandOnLot(app, person, lotId, 'lot-chill', body, async ({ tx, now, lot }) => {
     const wasOut = lot.outSince !== null;
@@ -109,23 +113,24 @@ export async function moveLot(
       return;
     }
     if (!wasOut) throw conflict('unchanged', `${lot.code} is not out of the chill.`);
-    if (body.tempC === undefined) {
+    const read = await readNow(app, lot, body, now);
+    if (read === undefined) {
       throw invalid([{ path: 'tempC', message: 'Read its temperature as it goes back.' }]);
     }
-    const { outMinutes } = toLot(lot, await shopTime(tx, now));
-    const limit = arrivalLimit({ book: await shopBook(tx), species: lot.species, state: lot.state }).maxC;
-    const tooLong = outMinutes >= OUT_OF_CHILL.stopMinutes;
-    const hold = tooLong
-      ? `Out of the chill for ${Math.round(outMinutes)} minutes.`
-      : body.tempC > limit
-        ? `Came back at ${temperatureToken(body.tempC)}, above ${temperatureToken(limit)}.`
-        : null;
+    const { outMinutes, outLevel } = toLot(lot, await shopTime(tx, now));
+    const limit = await limitOf(tx, lot);
+    const hold =
+      outLevel === 'stop'
+        ? `Out of the chill for ${Math.round(outMinutes)} minutes.`
+        : read.tempC > limit
+          ? `Came back at ${temperatureToken(read.tempC)}, above ${temperatureToken(limit)}.`
+          : null;
     const outMs = Math.round(outMinutes * 60_000);
-    await store.bringBack(tx, { id: lot.id, outMs, tempC: body.tempC, hold });
+    await store.bringBack(tx, { id: lot.id, outMs, tempC: read.tempC, hold, now });
     addEvent(tx, {
       lotId,
       kind: 'in',
-      sentence: `Back in the chill at ${temperatureToken(body.tempC)} after ${Math.round(outMinutes)} minutes out in all.`,
+      sentence: `Back in the chill at ${read.words} after ${Math.round(outMinutes)} minutes out in all.`,
       at: now,
       personId: person.id,
     });

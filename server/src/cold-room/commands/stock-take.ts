@@ -48,8 +48,8 @@ export async function countLot(
           reason: 'Stock take.',
         }),
       ]);
-      markWeighed(tx, lot.id);
     }
+    markWeighed(tx, lot.id);
     addEvent(tx, {
       lotId,
       kind: 'counted',

@@ -1,9 +1,8 @@
 import { sql } from '../../platform/sql.js';
-import { arrivalLimit } from '@zest/core';
 import type { LotDetail } from '@zest/contract';
 import type { Db } from '../../platform/database.js';
 import { notFound } from '../../platform/problem.js';
-import { shopBook } from '../../platform/settings.js';
+import { limitOf } from '../commands/cold-reading.js';
 import { storiesOf } from '../commands/fat-tests.js';
 import { findLots, toLot } from './lots.js';
 import { shopTime } from '../../platform/shop-time.js';
@@ -31,7 +30,7 @@ export async function readLot(db: Db, id: string, now: Date): Promise<LotDetail>
   );
   return {
     ...toLot(row, await shopTime(db, now)),
-    maxC: arrivalLimit({ book: await shopBook(db), species: row.species, state: row.state }).maxC,
+    maxC: await limitOf(db, row),
     events: events.map((e) => ({ ...e, at: e.at.toISOString() })),
     ...(await fatStory(db, id)),
     ...(await family(db, id)),

@@ -4,7 +4,7 @@ import { addAccounts, addBalanceRows, postTransfers, type NewTransfer } from '..
 import type { Db, Transaction } from '../../platform/database.js';
 import { conflict, invalid, notFound } from '../../platform/problem.js';
 import { kg } from '../../platform/words.js';
-import { addLot, lockLot, nextLotCode, type LotRow, type NewLot } from './lots.js';
+import { addLot, carriesOf, lockLot, nextLotCode, type LotRow, type NewLot } from './lots.js';
 
 /** Makes a lot with its account and its row of stock, empty. */
 export async function makeLot(tx: Db, lot: NewLot): Promise<void> {
@@ -73,11 +73,14 @@ export async function childLot(
     boughtMinor: parent.boughtMinorPerKg,
     fat: { pct: parent.fatPct, sd: parent.fatSd, knownBy: parent.fatKnownBy },
     tempC: parent.tempC,
+    tempAt: parent.tempAtTime,
     state: parent.state,
     heat: parent.heat,
     form: parent.form,
     saltGPerKg: parent.saltGPerKg,
     nitritePpm: parent.nitritePpm,
+    carries: carriesOf(parent),
+    weightKnown: parent.weightKnown,
     useBy: parent.useBy,
     status: parent.status === 'hold' ? 'hold' : 'available',
     holdReason: parent.holdReason,

@@ -1,27 +1,39 @@
 import { sql } from '../../platform/sql.js';
 import { chillClock, shopDay, urgency } from '@zest/core';
-import type { TrimLot } from '@zest/contract';
+import { lotCarries, type LotCarries, type TrimLot } from '@zest/contract';
+import { parsed } from '../../platform/json.js';
 import type { Db } from '../../platform/database.js';
 import { shopTime, type ShopTime } from '../../platform/shop-time.js';
 
 export interface LotRow extends Omit<
   TrimLot,
-  'ageDays' | 'freeMg' | 'receivedOn' | 'urgency' | 'wild' | 'outMinutes' | 'isOut'
+  | 'ageDays'
+  | 'freeMg'
+  | 'receivedOn'
+  | 'urgency'
+  | 'wild'
+  | 'outMinutes'
+  | 'isOut'
+  | 'outLevel'
+  | 'tempAt'
+  | 'carries'
 > {
   accountId: string;
   receivedAt: Date;
   wild: number;
   outSince: Date | null;
   outMs: number;
+  tempAtTime: Date | null;
+  carriesJson: unknown;
 }
 
 const COLUMNS = `l.id, l.code, l.account_id AS accountId, l.trim_id AS trimId, t.name AS trimName, t.species, t.wild,
   CAST(l.fat_pct AS DOUBLE) AS fatPct, CAST(l.fat_sd AS DOUBLE) AS fatSd, l.fat_known_by AS fatKnownBy,
   b.amount AS balanceMg, b.reserved AS reservedMg, l.price_minor AS priceMinorPerKg,
   COALESCE(l.bought_minor, l.price_minor) AS boughtMinorPerKg, l.received_at AS receivedAt, l.use_by AS useBy,
-  CAST(l.temp_c AS DOUBLE) AS tempC, l.supplier, l.supplier_lot AS supplierLot, l.state, l.heat, l.form,
+  CAST(l.temp_c AS DOUBLE) AS tempC, l.temp_at AS tempAtTime, l.supplier, l.supplier_lot AS supplierLot, l.state, l.heat, l.form,
   l.weight_known AS weightKnown, CAST(l.salt_g_per_kg AS DOUBLE) AS saltGPerKg,
-  CAST(l.nitrite_ppm AS DOUBLE) AS nitritePpm, l.status, l.hold_reason AS holdReason, l.out_since AS outSince,
+  CAST(l.nitrite_ppm AS DOUBLE) AS nitritePpm, l.carries AS carriesJson, l.status, l.hold_reason AS holdReason, l.out_since AS outSince,
   l.out_ms AS outMs, l.owner, l.box_mg AS boxMg, l.version`;
 const FROM = `FROM lot l JOIN trim_kind t ON t.id = l.trim_id JOIN balance b ON b.account_id = l.account_id`;
 
@@ -60,12 +72,15 @@ export interface NewLot {
   boughtMinor?: number;
   fat: { pct: number; sd: number; knownBy: string } | null;
   tempC: number | null;
+  /** When that was read; as it is received where absent. */
+  tempAt?: Date | null;
   state: 'fresh' | 'frozen' | 'thawed';
   heat?: string;
   form?: string;
   weightKnown?: string;
   saltGPerKg?: number;
   nitritePpm?: number;
+  carries?: LotCarries | null;
   useBy?: string | null;
   status: 'available' | 'hold';
   holdReason?: string | null;
@@ -76,11 +91,11 @@ export async function addLot(tx: Db, lot: NewLot): Promise<void> {
   await sql(tx).write(
     `INSERT INTO lot (id, code, account_id, kind, trim_id, ingredient_id, casing_id, supplier, supplier_lot, owner,
        received_at, price_minor, bought_minor, fat_pct, fat_sd, fat_known_by, base_fat_pct, base_fat_sd,
-       base_fat_known_by, temp_c, state, heat, form, weight_known, salt_g_per_kg, nitrite_ppm, use_by, status,
+       base_fat_known_by, temp_c, temp_at, state, heat, form, weight_known, salt_g_per_kg, nitrite_ppm, carries, use_by, status,
        hold_reason, box_mg)
      VALUES (:id, :code, :accountId, :kind, :trimId, :ingredientId, :casingId, :supplier, :supplierLot, :owner,
        :receivedAt, :priceMinor, :boughtMinor, :fatPct, :fatSd, :fatKnownBy, :fatPct, :fatSd, :fatKnownBy, :tempC,
-       :state, :heat, :form, :weightKnown, :saltGPerKg, :nitritePpm, :useBy, :status, :holdReason, :boxMg)`,
+       :tempAt, :state, :heat, :form, :weightKnown, :saltGPerKg, :nitritePpm, :carries, :useBy, :status, :holdReason, :boxMg)`,
     {
       id: lot.id,
       code: lot.code,
@@ -99,12 +114,14 @@ export async function addLot(tx: Db, lot: NewLot): Promise<void> {
       fatSd: lot.fat?.sd ?? null,
       fatKnownBy: lot.fat?.knownBy ?? null,
       tempC: lot.tempC,
+      tempAt: lot.tempC === null ? null : (lot.tempAt ?? lot.receivedAt),
       state: lot.state,
       heat: lot.heat ?? 'raw',
       form: lot.form ?? 'whole',
       weightKnown: lot.weightKnown ?? 'weighed',
       saltGPerKg: lot.saltGPerKg ?? 0,
       nitritePpm: lot.nitritePpm ?? 0,
+      carries: lot.carries ? JSON.stringify(lot.carries) : null,
       useBy: lot.useBy ?? null,
       status: lot.status,
       holdReason: lot.holdReason ?? null,
@@ -122,12 +139,17 @@ export async function nextLotCode(tx: Db, letter: string): Promise<string> {
   return `${letter}-${String((row?.last ?? 0) + 1).padStart(4, '0')}`;
 }
 
+/** What a lot brings besides meat, as it was written down. */
+export function carriesOf({ carriesJson }: Pick<LotRow, 'carriesJson'>): LotCarries | null {
+  return carriesJson === null ? null : lotCarries.parse(parsed(carriesJson));
+}
+
 /**
  * A lot as screens are sent it: the row itself, since copies of thousands cost more than all else. What of
  * it is not theirs falls away where an answer is checked.
  */
-export function toLot(row: LotRow, { now, zone, today }: ShopTime): TrimLot {
-  const { receivedAt, outSince, outMs } = row;
+export function toLot(row: LotRow, { now, zone, today, outOfChill }: ShopTime): TrimLot {
+  const { receivedAt, outSince, outMs, tempAtTime } = row;
   const clock = chillClock(
     [
       { at: 0, kind: 'out' },
@@ -135,6 +157,7 @@ export function toLot(row: LotRow, { now, zone, today }: ShopTime): TrimLot {
       ...(outSince ? [{ at: outSince.getTime(), kind: 'out' as const }] : []),
     ],
     now.getTime(),
+    outOfChill,
   );
   return Object.assign(row, {
     wild: row.wild === 1,
@@ -142,7 +165,10 @@ export function toLot(row: LotRow, { now, zone, today }: ShopTime): TrimLot {
     receivedOn: shopDay(zone, receivedAt),
     ageDays: Math.max(0, Math.floor((now.getTime() - receivedAt.getTime()) / 86_400_000)),
     urgency: urgency(row.useBy, today),
+    tempAt: tempAtTime?.toISOString() ?? null,
+    carries: carriesOf(row),
     outMinutes: clock.minutes,
     isOut: clock.isOut,
+    outLevel: clock.level,
   });
 }

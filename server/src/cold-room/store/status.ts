@@ -5,10 +5,11 @@ import { sql } from '../../platform/sql.js';
 /** What is released begins its minutes out of the chill again. */
 export async function writeStatus(
   tx: Transaction,
-  lot: { id: string; status: TrimLot['status']; reason: string | null; tempC: number | null },
+  lot: { id: string; status: TrimLot['status']; reason: string | null; tempC: number | null; now: Date },
 ): Promise<void> {
   await sql(tx).write(
     `UPDATE lot SET status = :status, hold_reason = :reason, temp_c = COALESCE(:tempC, temp_c),
+       temp_at = IF(:tempC IS NULL, temp_at, :now),
        out_ms = IF(:status = 'available', 0, out_ms), version = version + 1 WHERE id = :id`,
     { ...lot },
   );
@@ -21,10 +22,10 @@ export async function takeOut(tx: Transaction, id: string, now: Date): Promise<v
 /** @param hold why it is held from now on; null leaves its status */
 export async function bringBack(
   tx: Transaction,
-  lot: { id: string; outMs: number; tempC: number; hold: string | null },
+  lot: { id: string; outMs: number; tempC: number; hold: string | null; now: Date },
 ): Promise<void> {
   await sql(tx).write(
-    `UPDATE lot SET out_ms = :outMs, out_since = NULL, temp_c = :tempC, version = version + 1,
+    `UPDATE lot SET out_ms = :outMs, out_since = NULL, temp_c = :tempC, temp_at = :now, version = version + 1,
        status = IF(:hold IS NULL, status, 'hold'), hold_reason = COALESCE(:hold, hold_reason) WHERE id = :id`,
     { ...lot },
   );

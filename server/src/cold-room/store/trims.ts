@@ -9,13 +9,14 @@ import { shopBook } from '../../platform/settings.js';
 
 /** Kinds of trim the shop knows, with the warmest a fresh delivery of each may come. */
 export async function listTrims(db: Db, book: BookId): Promise<Trim[]> {
-  const rows = await sql(db).rows<Omit<Trim, 'wild' | 'maxC'> & { wild: number }>(
+  const rows = await sql(db).rows<Omit<Trim, 'wild' | 'maxC' | 'groundMaxC'> & { wild: number }>(
     'SELECT id, name, species, CAST(fat_pct AS DOUBLE) AS fatPct, wild FROM trim_kind ORDER BY species, name',
   );
   return rows.map((row) => ({
     ...row,
     wild: row.wild === 1,
-    maxC: arrivalLimit({ book, species: row.species, state: 'fresh' }).maxC,
+    maxC: arrivalLimit({ book, species: row.species, state: 'fresh', form: 'whole' }).maxC,
+    groundMaxC: arrivalLimit({ book, species: row.species, state: 'fresh', form: 'ground' }).maxC,
   }));
 }
 
@@ -38,12 +39,11 @@ export async function addTrim(app: AppContext, person: Person, body: NewTrim): P
   return trim;
 }
 
+export type TrimKind = Pick<Trim, 'name' | 'species' | 'fatPct'>;
+
 /** A trim of the shop by its id. */
-export async function findTrim(
-  db: Db,
-  id: string,
-): Promise<{ name: string; species: string; fatPct: number } | undefined> {
-  const [trim] = await sql(db).rows<{ name: string; species: string; fatPct: number }>(
+export async function findTrim(db: Db, id: string): Promise<TrimKind | undefined> {
+  const [trim] = await sql(db).rows<TrimKind>(
     'SELECT name, species, CAST(fat_pct AS DOUBLE) AS fatPct FROM trim_kind WHERE id = :id',
     { id },
   );

@@ -1,5 +1,5 @@
 import { v7 as uuid } from 'uuid';
-import { blocking, checkRecipe, type Ingredient } from '@zest/core';
+import { blocking, checkRecipe, houseOf, type Ingredient } from '@zest/core';
 import {
   recipeDocument,
   type Person,
@@ -14,7 +14,7 @@ import { once } from '../../platform/commands.js';
 import { DUPLICATE_KEY, errnoOf, type Db, type Transaction } from '../../platform/database.js';
 import { announce } from '../../platform/live.js';
 import { invalid, stale } from '../../platform/problem.js';
-import { chosenBook, houseLimits } from '../../platform/settings.js';
+import { chosenBook, houseRules } from '../../platform/settings.js';
 import { readLibrary } from '../store/library.js';
 import {
   addRecipe,
@@ -64,13 +64,12 @@ async function mustObey(
   library: ReadonlyMap<string, Ingredient>,
   signed: Record<string, string>,
 ): Promise<RecipeDocument> {
-  const house = await houseLimits(tx);
   const { findings } = checkRecipe({
     name: draft.name,
     document: draft.document,
     library,
     book: await chosenBook(tx),
-    house: limitsOf(house),
+    house: houseOf(await houseRules(tx)),
   });
   const held = blocking(findings, signed);
   if (held.length > 0) {
@@ -85,15 +84,6 @@ async function mustObey(
       ...snapshot(library.get(line.ingredientId ?? '')),
     })),
   });
-}
-
-/** House limits that are set, as the core takes them. */
-function limitsOf(house: Awaited<ReturnType<typeof houseLimits>>) {
-  return {
-    saltMinGPerKg: house.saltMinGPerKg ?? undefined,
-    saltMaxGPerKg: house.saltMaxGPerKg ?? undefined,
-    nitriteFloorPpm: house.nitriteFloorPpm ?? undefined,
-  };
 }
 
 /** What an ingredient holds on the day of publishing: later changes of the library do not reach it. */
@@ -165,6 +155,6 @@ export async function checkPublished(db: Db, recipe: Recipe) {
     document: recipe.document,
     library: await readLibrary(db),
     book: await chosenBook(db),
-    house: limitsOf(await houseLimits(db)),
+    house: houseOf(await houseRules(db)),
   });
 }

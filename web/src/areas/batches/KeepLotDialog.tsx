@@ -2,14 +2,9 @@ import Box from '@mui/material/Box';
 import { useQuery } from '@tanstack/react-query';
 import { ROUTES, type BatchView, type StepView } from '@zest/contract';
 import { queries } from '../../data/queries.js';
-import {
-  ChoiceInput,
-  CommandDialog,
-  DateInput,
-  MassInput,
-  TemperatureInput,
-} from '../../ui/command/index.js';
+import { ChoiceInput, CommandDialog, MassInput } from '../../ui/command/index.js';
 import { useUnits } from '../../ui/units.js';
+import { MadeLotInputs } from '../../ui/MadeLotInputs.js';
 
 interface KeepLotDialogProps {
   sheet: BatchView;
@@ -17,39 +12,28 @@ interface KeepLotDialogProps {
   onClose: () => void;
 }
 
-/** Surplus of a step becomes a lot of its own, with the fat, salt and cure it has. */
+/** Surplus of a step becomes a lot of its own, with the fat, salt and cure it has; what is kept and what stays are weighed. */
 export function KeepLotDialog({ sheet, step, onClose }: KeepLotDialogProps) {
   const units = useUnits();
   const trims = useQuery(queries.trims);
-  const fatPct = sheet.fatTest?.posteriorPct ?? sheet.plannedFatPct;
-  const fatSd = sheet.fatTest?.posteriorSd ?? sheet.fatSd;
+  const fitting = (trims.data ?? []).filter((t) => sheet.species.includes(t.species));
   return (
     <CommandDialog
       route={ROUTES.produceLot}
       title={`Keep some of ${step.title.toLowerCase()} as a lot`}
       action={({ massMg }) => `Keep ${massMg === undefined ? '…' : units.mass(massMg)}`}
-      initial={{
-        fatPct,
-        fatSd,
-        heat: 'raw',
-        from: { batchId: sheet.id, stepId: step.id },
-      }}
+      toBody={(typed) => ({ ...typed, from: { ...typed.from, batchId: sheet.id, stepId: step.id } })}
       onClose={onClose}
     >
       <Box>
-        {units.mass(step.balanceMg)} stand in this step, thought to be {units.percent(fatPct)} ±{' '}
-        {units.number(fatSd, 1)} fat. Mix before dividing, or the parts may differ. Its salt, its cure and the
-        heat it has had go with it as they were weighed in.
+        {units.mass(step.balanceMg)} stand in this step. Mix before dividing, or the parts may differ. Its
+        fat, its salt, its cure, its allergens and the heat it has had are computed from what was weighed in,
+        and go with it.
       </Box>
-      <ChoiceInput
-        name="trimId"
-        label="Kept as which trim"
-        options={(trims.data ?? []).map((t) => [t.id, t.name])}
-      />
+      <ChoiceInput name="trimId" label="Kept as which trim" options={fitting.map((t) => [t.id, t.name])} />
       <Box sx={{ display: 'flex', gap: 1.5, flexWrap: 'wrap' }}>
-        <MassInput name="massMg" label="Weight" width={150} />
-        <TemperatureInput name="tempC" label="Temperature now" width={170} />
-        <DateInput name="useBy" label="Use by" />
+        <MadeLotInputs weight="Weight kept" />
+        <MassInput name="from.restMassMg" label="Weight that stays" width={170} />
       </Box>
     </CommandDialog>
   );

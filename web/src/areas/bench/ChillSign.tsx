@@ -1,5 +1,5 @@
 import Box from '@mui/material/Box';
-import { OUT_OF_CHILL, clockOf } from '@zest/core';
+import { clockOf } from '@zest/core';
 import type { BatchView } from '@zest/contract';
 import { Triangle } from '../../ui/Trouble.js';
 import { useNow } from './use-now.js';
@@ -10,7 +10,7 @@ export function ChillSign({ sheet }: { sheet: BatchView }) {
   const open = sheet.state === 'open' && (cold.sinceMs !== null || cold.beforeMs > 0);
   const now = useNow(open);
   if (!open) return null;
-  const { minutes, isOut, level } = clockOf(cold, now);
+  const { minutes, isOut, level } = clockOf(cold, now, sheet.outOfChill);
   return (
     <Box
       role={level === 'stop' ? 'alert' : 'status'}
@@ -19,7 +19,7 @@ export function ChillSign({ sheet }: { sheet: BatchView }) {
     >
       {level === 'fine' ? null : <Triangle size={20} />}
       {isOut ? `${Math.floor(minutes)} min out` : `cold, ${Math.floor(minutes)} min out`}
-      {level === 'warn' ? ': chill soon' : level === 'stop' ? `, over ${OUT_OF_CHILL.stopMinutes}` : ''}
+      {level === 'warn' ? ': chill soon' : level === 'stop' ? `, over ${sheet.outOfChill.stopMinutes}` : ''}
     </Box>
   );
 }

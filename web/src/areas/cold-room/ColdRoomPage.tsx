@@ -17,6 +17,7 @@ import { ColdRoomPlaces } from './ColdRoomPlaces.js';
 import { LotGrid } from './LotGrid.js';
 import { MergeButton } from './MergeButton.js';
 import { OutlookStrip } from './OutlookStrip.js';
+import { Rework } from './Rework.js';
 import { queries } from '../../data/queries.js';
 
 const VIEWS = {
@@ -59,6 +60,7 @@ export default function ColdRoomPage() {
     <Box>
       <ColdRoomPlaces />
       <OutlookStrip />
+      <Rework />
       <Box sx={{ display: 'flex', alignItems: 'center', gap: 2, mb: 1, flexWrap: 'wrap' }}>
         <ToggleButtonGroup
           exclusive

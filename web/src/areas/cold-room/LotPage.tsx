@@ -76,11 +76,15 @@ function Numbers({ lot }: { lot: LotDetail }) {
       <Box sx={{ fontSize: 15, mb: 2 }}>
         {lot.supplier}
         {lot.supplierLot ? `, their lot ${lot.supplierLot}` : ''} · came {lot.receivedOn} · use by{' '}
-        {lot.useBy ?? '–'} · {lot.form} · {WEIGHT_WORDS[lot.weightKnown]}
+        {lot.useBy ?? '–'} · {lot.form}
+        {lot.heat === 'raw' ? '' : `, ${lot.heat}`} · {WEIGHT_WORDS[lot.weightKnown]}
         {lot.boxMg === null ? '' : ` · boxes of ${units.mass(lot.boxMg, 100_000)}`} · limit{' '}
         {units.temperature(lot.maxC)}
         {lot.outMinutes > 0 ? ` · ${Math.round(lot.outMinutes)} min out of the chill so far` : ''}
         {lot.saltGPerKg > 0 ? ` · ${units.number(lot.saltGPerKg, 1)} g/kg salt of its own` : ''}
+        {lot.carries && lot.carries.allergens.length > 0
+          ? ` · brings ${lot.carries.allergens.join(', ').toUpperCase()}`
+          : ''}
         {lot.nitritePpm > 0 ? ` · ${units.number(lot.nitritePpm, 0)} ppm nitrite` : ''}
       </Box>
       {lot.photos.length > 0 ? (

@@ -1,4 +1,3 @@
-import { OUT_OF_CHILL } from '@zest/core';
 import type { TrimLot } from '@zest/contract';
 
 /** The one thing to know of a lot's state, and whether it presses. */
@@ -10,7 +9,7 @@ export function lotStateWords(lot: TrimLot): { words: string; level: 'fine' | 'p
     const minutes = Math.round(lot.outMinutes);
     return {
       words: `out for ${minutes} min`,
-      level: minutes >= OUT_OF_CHILL.warnMinutes ? 'press' : 'fine',
+      level: lot.outLevel === 'fine' ? 'fine' : 'press',
     };
   }
   if (lot.weightKnown === 'pre-thaw') return { words: 'thawed: weigh it', level: 'press' };
@@ -26,5 +25,6 @@ export const WEIGHT_WORDS: Record<TrimLot['weightKnown'], string> = {
   weighed: 'weighed',
   counted: 'counted boxes, not weighed',
   nominal: 'as printed, not weighed',
+  guessed: 'a guess, not weighed',
   'pre-thaw': 'before thawing: weigh it again',
 };

@@ -3,7 +3,7 @@ import Button from '@mui/material/Button';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Link, useNavigate } from 'react-router';
-import { checkRecipe, type BookId } from '@zest/core';
+import { checkRecipe, type BookId, houseOf } from '@zest/core';
 import { type Recipe } from '@zest/contract';
 import { Loading } from '../../ui/Loading.js';
 import { PRIMARY, PrimaryBar } from '../../ui/PrimaryBar.js';
@@ -14,7 +14,7 @@ import { useUnits } from '../../ui/units.js';
 import { MixStrip } from '../../kit/mix-strip/MixStrip.js';
 import { NewRecipeDialog } from './NewRecipeDialog.js';
 import { RecipePlaces } from './RecipePlaces.js';
-import { houseOf, materialsOf, useLibrary, useRecipes, useRules } from './use-recipes.js';
+import { materialsOf, useLibrary, useRecipes, useRules } from './use-recipes.js';
 import { queries } from '../../data/queries.js';
 
 /** The book: every recipe with a kilogram of its mix laid out, and what is being written. */

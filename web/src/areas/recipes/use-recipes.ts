@@ -24,19 +24,6 @@ export function useRules() {
   return useQuery(queries.rules);
 }
 
-/** House limits that are set, as the core takes them. */
-export function houseOf(rules: {
-  saltMinGPerKg: number | null;
-  saltMaxGPerKg: number | null;
-  nitriteFloorPpm: number | null;
-}) {
-  return {
-    saltMinGPerKg: rules.saltMinGPerKg ?? undefined,
-    saltMaxGPerKg: rules.saltMaxGPerKg ?? undefined,
-    nitriteFloorPpm: rules.nitriteFloorPpm ?? undefined,
-  };
-}
-
 /** A kilogram of mix by material, for the strip. */
 export function materialsOf(figures: RecipeFigures): Partial<Record<Material, number>> {
   const fat = (figures.meatFat[0] + figures.meatFat[1]) / 2;

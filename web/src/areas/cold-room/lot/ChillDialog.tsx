@@ -1,13 +1,18 @@
 import Box from '@mui/material/Box';
-import { OUT_OF_CHILL } from '@zest/core';
+import { useQuery } from '@tanstack/react-query';
+import { COMMON_RULES, outOfChill } from '@zest/core';
 import { ROUTES } from '@zest/contract';
-import { CommandDialog, TemperatureInput } from '../../../ui/command/index.js';
+import { queries } from '../../../data/queries.js';
+import { CommandDialog } from '../../../ui/command/index.js';
 import { useUnits } from '../../../ui/units.js';
+import { ColdReadingInputs } from './ColdReadingInputs.js';
 import type { LotDialogFor } from './dialog-for.js';
 
 /** Out of the chill, or back with its temperature. */
 export function ChillDialog({ lot, onClose }: LotDialogFor) {
   const units = useUnits();
+  const rules = useQuery(queries.rules);
+  const { warnMinutes, stopMinutes } = outOfChill(rules.data ?? COMMON_RULES);
   return (
     <CommandDialog
       route={ROUTES.moveLot}
@@ -20,11 +25,10 @@ export function ChillDialog({ lot, onClose }: LotDialogFor) {
       onClose={onClose}
     >
       <Box>
-        {Math.round(lot.outMinutes)} minutes out of the chill so far. Warned at {OUT_OF_CHILL.warnMinutes},
-        held at {OUT_OF_CHILL.stopMinutes} until it has been chilled and read. Your own plan and authority
-        decide.
+        {Math.round(lot.outMinutes)} minutes out of the chill so far. Warned at {warnMinutes}, held at{' '}
+        {stopMinutes} until it has been chilled and read. Your own plan and authority decide.
       </Box>
-      {lot.isOut ? <TemperatureInput name="tempC" label="Temperature now, such as 3 C" /> : null}
+      {lot.isOut ? <ColdReadingInputs lot={lot} /> : null}
     </CommandDialog>
   );
 }

@@ -7,6 +7,7 @@ import {
   ChoiceInput,
   CommandDialog,
   MassInput,
+  NumberInput,
   TemperatureInput,
   same,
   type Typed,
@@ -43,8 +44,15 @@ export function PrepareDialog({ lot, onClose }: LotDialogFor) {
               <MassInput name="grossMg" label={`Gross, of ${units.mass(lot.balanceMg, 10_000)}`} />
               <MassInput name="usableMg" label="Usable" />
               <TemperatureInput name="tempC" label="Temperature after" width={170} />
+              {typed.how === 'trim out' || typed.how === 'dice' ? (
+                <NumberInput
+                  name="fatPct"
+                  label={`Its fat now, %; before ${units.percent(lot.fatPct)}`}
+                  width={210}
+                />
+              ) : null}
             </Box>
-            <PartRows how={typed.how} trims={trims.data ?? []} />
+            <PartRows how={typed.how} trims={(trims.data ?? []).filter((t) => t.species === lot.species)} />
             {result ? (
               <Box sx={{ ...NUMERALS, fontSize: 20 }} role="status">
                 {units.percent(result.yield * 100)} usable · {units.perMass(lot.priceMinorPerKg)} gross is{' '}

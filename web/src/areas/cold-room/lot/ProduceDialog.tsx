@@ -3,7 +3,7 @@ import { ROUTES } from '@zest/contract';
 import { ChoiceInput, CommandDialog, MassInput, NumberInput, same } from '../../../ui/command/index.js';
 import { useUnits } from '../../../ui/units.js';
 import type { LotDialogFor } from './dialog-for.js';
-import { ProducedLot } from './ProducedLot.js';
+import { MadeLotInputs } from '../../../ui/MadeLotInputs.js';
 
 /** A lot that was smoked or cooked becomes one of its own, by its weight afterwards. */
 export function ProduceDialog({ lot, onClose }: LotDialogFor) {
@@ -15,11 +15,7 @@ export function ProduceDialog({ lot, onClose }: LotDialogFor) {
       action={({ massMg }) => `Make a lot of ${massMg === undefined ? '…' : units.mass(massMg, 10_000)}`}
       initial={{
         trimId: lot.trimId,
-        fatPct: lot.fatPct,
-        fatSd: Math.max(2, lot.fatSd),
-        saltGPerKg: lot.saltGPerKg,
-        nitritePpm: lot.nitritePpm,
-        heat: 'raw smoked',
+        heat: lot.heat === 'cooked' ? 'cooked' : 'raw smoked',
       }}
       toBody={(typed) => ({ ...typed, from: { ...typed.from, lotId: lot.id } })}
       wide
@@ -27,13 +23,16 @@ export function ProduceDialog({ lot, onClose }: LotDialogFor) {
     >
       <Box>
         It comes back as a lot of its own, by its weight afterwards, and never goes into a raw mix without the
-        lead’s word. Cured is not shelf-stable.
+        lead’s word. Cured is not shelf-stable. Fat, salt and nitrite are computed from what went in and what
+        came out; say them only where more was added.
       </Box>
       <Box sx={{ display: 'flex', gap: 1.5, flexWrap: 'wrap' }}>
         <ChoiceInput name="heat" label="It is now" options={same(['raw smoked', 'cooked'])} width={150} />
         <MassInput name="from.grossMg" label="Weight in" width={150} />
-        <ProducedLot weight="Weight out" />
-        <NumberInput name="fatPct" label="Fat, %" width={120} />
+        <MadeLotInputs weight="Weight out" />
+        <NumberInput name="fatPct" label="Fat, % (else computed)" width={190} />
+        <NumberInput name="saltGPerKg" label="Salt, g/kg (else computed)" digits={1} width={210} />
+        <NumberInput name="nitritePpm" label="Nitrite, ppm (else computed)" digits={0} width={220} />
       </Box>
     </CommandDialog>
   );

@@ -1,7 +1,8 @@
 import Box from '@mui/material/Box';
 import { ROUTES, type TrimLot } from '@zest/contract';
-import { ChoiceInput, CommandDialog, ReasonInput, TemperatureInput } from '../../../ui/command/index.js';
+import { ChoiceInput, CommandDialog, ReasonInput } from '../../../ui/command/index.js';
 import { useUnits } from '../../../ui/units.js';
+import { ColdReadingInputs } from './ColdReadingInputs.js';
 import type { LotDialogFor } from './dialog-for.js';
 
 const WORDS: Record<TrimLot['status'], string> = {
@@ -29,13 +30,7 @@ export function StatusDialog({ lot, onClose }: LotDialogFor) {
           {lot.holdReason ? <Box>Held: {units.sentence(lot.holdReason)}</Box> : null}
           <ChoiceInput name="status" label="What" options={options.map((s) => [s, WORDS[s]])} />
           <ReasonInput />
-          {status === 'available' ? (
-            <TemperatureInput
-              name="tempC"
-              label={`Temperature now, limit ${units.temperature(lot.maxC)}`}
-              width={300}
-            />
-          ) : null}
+          {status === 'available' ? <ColdReadingInputs lot={lot} /> : null}
         </>
       )}
     </CommandDialog>

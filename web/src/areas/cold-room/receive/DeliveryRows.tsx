@@ -3,14 +3,16 @@ import Button from '@mui/material/Button';
 import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
-import { FAT_KNOWN_BY, MEAT_STATES } from '@zest/core';
-import { ARRIVAL_CHECKS, type Trim } from '@zest/contract';
+import { FAT_KNOWN_BY } from '@zest/core';
+import type { Trim } from '@zest/contract';
 import { COLOUR } from '../../../ui/theme.js';
 import { useScaleReading } from '../../../data/live.js';
 import { readTemperature } from '../../../ui/read-fields.js';
 import { usePerson } from '../../../data/session.js';
 import { Triangle } from '../../../ui/Trouble.js';
 import { useUnits } from '../../../ui/units.js';
+import { Looks } from './Looks.js';
+import { MORE_FIELDS, MoreOfIt } from './MoreOfIt.js';
 import type { DeliveryRow } from './rows.js';
 
 interface DeliveryRowsProps {
@@ -47,7 +49,7 @@ function Row({
   const set = (name: keyof DeliveryRow) => (e: { target: { value: string } }) =>
     onChange(row.id, { [name]: e.target.value });
   const trim = trims.find((t) => t.id === row.trimId);
-  const limit = row.state === 'frozen' ? -18 : trim?.maxC;
+  const limit = row.state === 'frozen' ? -18 : row.form === 'whole' ? trim?.maxC : trim?.groundMaxC;
   const temp = row.temp.trim() === '' ? undefined : readTemperature(row.temp, way).tempC;
   const tooWarm = limit !== undefined && temp !== undefined && temp > limit;
   const field = (name: keyof DeliveryRow & string, label: string, width: number, path: string = name) => (
@@ -113,39 +115,11 @@ function Row({
           ))}
         </TextField>
       </Box>
-      {more || issues['useBy'] || issues['state'] || issues['knownBy'] ? (
-        <Box sx={{ display: 'flex', gap: 1, mt: 1, flexWrap: 'wrap' }}>
-          <TextField
-            type="date"
-            label="Use by"
-            value={row.useBy}
-            onChange={set('useBy')}
-            error={issues['useBy'] !== undefined}
-            helperText={issues['useBy']}
-            slotProps={{ inputLabel: { shrink: true } }}
-            sx={{ width: 170 }}
-          />
-          <TextField
-            select
-            label="State"
-            value={row.state}
-            onChange={set('state')}
-            error={issues['state'] !== undefined}
-            helperText={issues['state']}
-            sx={{ width: 120 }}
-          >
-            {MEAT_STATES.map((s) => (
-              <MenuItem key={s} value={s}>
-                {s}
-              </MenuItem>
-            ))}
-          </TextField>
-          {field('supplierLot', 'Supplier’s lot', 140)}
-          {field('owner', 'Belongs to a customer', 190)}
-        </Box>
+      {more || MORE_FIELDS.some((name) => issues[name]) ? (
+        <MoreOfIt row={row} issues={issues} onChange={(next) => onChange(row.id, next)} />
       ) : null}
       <Box sx={{ display: 'flex', alignItems: 'center' }}>
-        <Checks row={row} onChange={onChange} />
+        <Looks row={row} issue={issues['looks']} onChange={(looks) => onChange(row.id, { looks })} />
         <Box sx={{ ml: 'auto', whiteSpace: 'nowrap' }}>
           <FromScale onTake={(weight, readingId) => onChange(row.id, { weight, readingId })} />
           <Button size="small" onClick={() => setMore(!more)} aria-expanded={more}>
@@ -156,33 +130,6 @@ function Row({
           </Button>
         </Box>
       </Box>
-    </Box>
-  );
-}
-
-/** Looked at before it is taken in; what fails is touched. */
-function Checks({ row, onChange }: { row: DeliveryRow; onChange: DeliveryRowsProps['onChange'] }) {
-  const flip = (check: (typeof ARRIVAL_CHECKS)[number]) =>
-    onChange(row.id, {
-      failed: row.failed.includes(check) ? row.failed.filter((c) => c !== check) : [...row.failed, check],
-    });
-  return (
-    <Box sx={{ display: 'flex', gap: 0.5, mt: 0.5, alignItems: 'center', flexWrap: 'wrap', fontSize: 15 }}>
-      Looked at:
-      {ARRIVAL_CHECKS.map((check) => {
-        const failed = row.failed.includes(check);
-        return (
-          <Button
-            key={check}
-            size="small"
-            aria-pressed={failed}
-            onClick={() => flip(check)}
-            sx={{ fontWeight: failed ? 700 : 400, color: 'text.primary' }}
-          >
-            {failed ? `✗ not: ${check}` : `✓ ${check}`}
-          </Button>
-        );
-      })}
     </Box>
   );
 }

@@ -1,7 +1,9 @@
 import { v7 as uuid } from 'uuid';
-import { InputError, readDecimal } from '@zest/core';
-import type { DeliveryNoteLine, ReceiveLot, Trim } from '@zest/contract';
+import { InputError, readDecimal, type Allergen } from '@zest/core';
+import { ARRIVAL_CHECKS, type DeliveryNoteLine, type ReceiveLot, type Trim } from '@zest/contract';
 import { readMass, readTemperature, type Way } from '../../../ui/read-fields.js';
+
+type ArrivalCheck = (typeof ARRIVAL_CHECKS)[number];
 
 /** One lot of a delivery as it is typed. */
 export interface DeliveryRow {
@@ -14,12 +16,21 @@ export interface DeliveryRow {
   fat: string;
   knownBy: ReceiveLot['fatKnownBy'];
   state: ReceiveLot['state'];
+  form: NonNullable<ReceiveLot['form']>;
+  /** How the weight is known; boxes that were counted say so by themselves. */
+  weighed: ReceiveLot['weightKnown'];
+  /** Bought salted, cured, smoked or cooked. */
+  heat: NonNullable<ReceiveLot['heat']>;
+  salt: string;
+  nitrite: string;
+  allergens: readonly Allergen[];
   useBy: string;
   supplierLot: string;
   owner: string;
   /** The floor scale's reading that the weight was taken from, as long as nobody typed over it. */
   readingId: string | undefined;
-  failed: NonNullable<ReceiveLot['failedChecks']>;
+  /** Looks that were answered: passed or failed. */
+  looks: Partial<Record<ArrivalCheck, boolean>>;
   /** What a note had in the row, when it could not be read; and what is wrong with it. */
   note: string | undefined;
   issues: Record<string, string>;
@@ -36,11 +47,17 @@ export function blankRow(): DeliveryRow {
     fat: '',
     knownBy: 'supplier',
     state: 'fresh',
+    form: 'whole',
+    weighed: 'weighed',
+    heat: 'raw',
+    salt: '',
+    nitrite: '',
+    allergens: [],
     useBy: '',
     supplierLot: '',
     owner: '',
     readingId: undefined,
-    failed: [],
+    looks: {},
     note: undefined,
     issues: {},
   };
@@ -61,6 +78,7 @@ export function rowsOfNote(lines: readonly DeliveryNoteLine[]): DeliveryRow[] {
       temp: cells.temp ?? (lot ? String(lot.tempC) : ''),
       fat: cells.fat ?? (lot ? String(lot.fatPct) : ''),
       knownBy: lot?.fatKnownBy ?? 'supplier',
+      weighed: 'nominal',
       state: lot?.state ?? 'fresh',
       useBy: lot?.useBy ?? '',
       supplierLot: cells.supplierLot ?? '',
@@ -91,6 +109,13 @@ export function readRow(
   const fat = row.fat.trim() === '' ? trim?.fatPct : decimal(row.fat.replace('%', ''), way);
   const missing = fat === undefined && (trim !== undefined || row.fat.trim() !== '');
   if (missing || (fat !== undefined && (fat < 0 || fat > 100))) issues['fat'] = 'From 0 to 100 %.';
+  const salt = row.salt.trim() === '' ? 0 : decimal(row.salt, way);
+  if (salt === undefined || salt < 0 || salt > 1000) issues['salt'] = 'Salt in g per kg, from 0 to 1000.';
+  const nitrite = row.nitrite.trim() === '' ? 0 : decimal(row.nitrite, way);
+  if (nitrite === undefined || nitrite < 0 || nitrite > 10_000) issues['nitrite'] = 'Nitrite in mg per kg.';
+  if ((nitrite ?? 0) > 0 && !(salt ?? 0)) issues['salt'] = 'What is cured is salted too: how much?';
+  const open = ARRIVAL_CHECKS.filter((check) => row.looks[check] === undefined);
+  if (open.length > 0) issues['looks'] = `Not looked at yet: ${open.join(', ')}.`;
   if (Object.keys(issues).length > 0 || 'error' in weight) return { issues };
   return {
     lot: {
@@ -98,7 +123,7 @@ export function readRow(
       trimId: row.trimId,
       massMg: weight.massMg,
       fatPct: fat ?? 0,
-      fatKnownBy: row.knownBy,
+      fatKnownBy: row.fat.trim() === '' ? 'eye' : row.knownBy,
       priceMinorPerKg: Math.round((price ?? 0) * 100),
       supplier: supplier.trim() || row.owner.trim(),
       supplierLot: row.supplierLot.trim(),
@@ -108,15 +133,19 @@ export function readRow(
       weightKnown: weight.weightKnown,
       boxMg: weight.boxMg,
       owner: row.owner.trim() === '' ? null : row.owner.trim(),
-      form: 'whole',
+      form: row.form,
+      heat: row.heat,
+      saltGPerKg: salt ?? 0,
+      nitritePpm: nitrite ?? 0,
+      carries: row.allergens.length > 0 ? { allergens: [...row.allergens], parts: [] } : null,
       ...(row.readingId === undefined ? {} : { readingId: row.readingId }),
-      failedChecks: row.failed,
+      failedChecks: ARRIVAL_CHECKS.filter((check) => row.looks[check] === false),
     },
   };
 }
 
 type Weight =
-  { massMg: number; boxMg: number | null; weightKnown: 'weighed' | 'counted' } | { error: string };
+  { massMg: number; boxMg: number | null; weightKnown: ReceiveLot['weightKnown'] } | { error: string };
 
 /** A net weight, or boxes × box weight, which is counted and not weighed. */
 function readWeight(row: DeliveryRow, way: Way): Weight {
@@ -128,7 +157,11 @@ function readWeight(row: DeliveryRow, way: Way): Weight {
   if (row.weight.trim() !== '') {
     const read = readMass(row.weight, way);
     if (!read.mg) return { error: read.error ?? 'Above 0 kg.' };
-    return { massMg: read.mg, boxMg: box?.mg ?? null, weightKnown: 'weighed' };
+    return {
+      massMg: read.mg,
+      boxMg: box?.mg ?? null,
+      weightKnown: row.readingId === undefined ? row.weighed : 'weighed',
+    };
   }
   if (box?.mg !== undefined) {
     return { massMg: Number(boxes?.[1]) * box.mg, boxMg: box.mg, weightKnown: 'counted' };

@@ -5,11 +5,13 @@ import { useState } from 'react';
 import {
   BOOKS_AS_OF,
   BOOK_IDS,
+  COMMON_RULES,
   LIMIT_RULES,
   NITRITE_FLOOR_PPM,
   SALT_BAND,
   SUBSTANCES,
   type BookId,
+  outOfChill,
   type LimitRule,
 } from '@zest/core';
 import { ROUTES } from '@zest/contract';
@@ -47,6 +49,8 @@ function Rules({ rules }: { rules: NonNullable<ReturnType<typeof useRules>['data
     saltMinGPerKg: rules.saltMinGPerKg,
     saltMaxGPerKg: rules.saltMaxGPerKg,
     nitriteFloorPpm: rules.nitriteFloorPpm,
+    outWarnMinutes: rules.outWarnMinutes,
+    outStopMinutes: rules.outStopMinutes,
   });
   const [error, setError] = useState<unknown>();
   const save = async () => {
@@ -59,10 +63,11 @@ function Rules({ rules }: { rules: NonNullable<ReturnType<typeof useRules>['data
       setError(problem);
     }
   };
+  const common = outOfChill(COMMON_RULES);
   const number = (name: keyof typeof house, label: string) => (
     <NumberField
       label={label}
-      width={210}
+      width={250}
       initial={house[name] === null ? '' : String(house[name])}
       onValue={(v) => setHouse((now) => ({ ...now, [name]: v ?? null }))}
     />
@@ -135,6 +140,8 @@ function Rules({ rules }: { rules: NonNullable<ReturnType<typeof useRules>['data
           {number('saltMinGPerKg', `Least salt, g/kg (else ${SALT_BAND['raw']?.minGPerKg} raw)`)}
           {number('saltMaxGPerKg', `Most salt, g/kg (else ${SALT_BAND['raw']?.maxGPerKg} raw)`)}
           {number('nitriteFloorPpm', `Nitrite floor, ppm (else ${NITRITE_FLOOR_PPM})`)}
+          {number('outWarnMinutes', `Warn after min out of the cold (else ${common.warnMinutes})`)}
+          {number('outStopMinutes', `Hold after min out of the cold (else ${common.stopMinutes})`)}
         </Box>
       ) : null}
       {error ? <Trouble error={error} /> : null}

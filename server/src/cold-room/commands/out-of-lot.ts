@@ -1,0 +1,110 @@
+import { massToken } from '@zest/core';
+import type { Person, ProduceLot } from '@zest/contract';
+import { lossAccount, postTransfers } from '../../ledger/index.js';
+import type { Transaction } from '../../platform/database.js';
+import { invalid } from '../../platform/problem.js';
+import { addEvent, childLot, mustLock, mustNotBeRejected, stockTransfer } from '../store/lot-writes.js';
+import type { LotRow } from '../store/lots.js';
+
+interface Making {
+  tx: Transaction;
+  now: Date;
+  person: Person;
+  body: ProduceLot;
+  /** Of the trim it becomes. */
+  species: string;
+}
+
+/** Points by which the fat of what was smoked or cooked is less surely known; common practice. */
+const HEATED_SD = 2;
+
+/**
+ * A lot that was smoked or cooked becomes one of its own by its weight afterwards. What it had of salt, nitrite and
+ * fat is in it still, in less weight: more may have come, never less.
+ * @returns what is written in its history
+ */
+export async function outOfLot(
+  { tx, now, person, body, species }: Making,
+  from: { lotId: string; grossMg: number },
+): Promise<string> {
+  const source = await mustLock(tx, from.lotId);
+  mustNotBeRejected(source);
+  mustBeOfIt(body, species, source, from.grossMg);
+  const part = from.grossMg / body.massMg;
+  const least = { salt: round(source.saltGPerKg * part, 100), nitrite: round(source.nitritePpm * part, 10) };
+  mustNotShrink(body, least);
+  const heat = body.heat ?? source.heat;
+  const saltGPerKg = body.saltGPerKg ?? least.salt;
+  const nitritePpm = body.nitritePpm ?? least.nitrite;
+  const computed = Math.min(100, source.fatPct * part);
+  const fat =
+    body.fatPct === undefined
+      ? { pct: computed, sd: Math.hypot(source.fatSd * part, HEATED_SD), knownBy: 'computed' }
+      : { pct: body.fatPct, sd: Math.max(4, source.fatSd), knownBy: 'eye' };
+  const made = await childLot(tx, source, from.grossMg, {
+    id: body.id,
+    ofId: body.trimId,
+    fat,
+    tempC: body.tempC,
+    tempAt: now,
+    heat,
+    saltGPerKg,
+    nitritePpm,
+    useBy: body.useBy,
+    weightKnown: 'weighed',
+    priceMinor: Math.round((source.priceMinorPerKg * from.grossMg) / body.massMg),
+  });
+  const move = (to: string, amount: number) =>
+    stockTransfer({ from: source.accountId, to, amount, at: now, personId: person.id, reason: heat });
+  const lost = from.grossMg - body.massMg;
+  await postTransfers(tx, now, [
+    move(made.accountId, body.massMg),
+    ...(lost > 0 ? [move(lossAccount('evaporation'), lost)] : []),
+  ]);
+  addEvent(tx, {
+    lotId: source.id,
+    kind: 'prepared',
+    sentence: `${massToken(from.grossMg)} became ${massToken(body.massMg)} ${heat} as ${made.code}.`,
+    at: now,
+    personId: person.id,
+  });
+  return `${massToken(body.massMg)}, ${heat}, ${fat.pct.toFixed(1)} % fat, ${saltGPerKg} g salt and ${nitritePpm} mg nitrite per kg, use by ${body.useBy}.`;
+}
+
+/** @throws HttpProblem 422 where it cannot have come of this lot */
+function mustBeOfIt(body: ProduceLot, species: string, source: LotRow, grossMg: number): void {
+  const issues = [];
+  if (body.massMg > grossMg) {
+    const message = 'More came out than went in. Weigh again; salt and water have lines of their own.';
+    issues.push({ path: 'massMg', message });
+  }
+  if (species !== source.species)
+    issues.push({ path: 'trimId', message: `${source.code} is ${source.species}, not ${species}.` });
+  if (body.heat === 'raw' && source.heat !== 'raw')
+    issues.push({ path: 'heat', message: `${source.code} is ${source.heat}; it does not become raw again.` });
+  if (body.heat === 'raw smoked' && source.heat === 'cooked')
+    issues.push({ path: 'heat', message: `${source.code} is cooked already.` });
+  if (body.heat !== 'cooked' && source.useBy !== null && body.useBy > source.useBy) {
+    const message = `${source.code} is to be used by ${source.useBy}; uncooked it keeps no longer.`;
+    issues.push({ path: 'useBy', message });
+  }
+  if (issues.length > 0) throw invalid(issues);
+}
+
+/** @throws HttpProblem 422 for less salt or nitrite than was in it */
+function mustNotShrink(body: ProduceLot, least: { salt: number; nitrite: number }): void {
+  const issues = [];
+  if ((body.saltGPerKg ?? Infinity) < least.salt - 0.05) {
+    const message = `By its weight it has ${least.salt} g salt per kg at least.`;
+    issues.push({ path: 'saltGPerKg', message });
+  }
+  if ((body.nitritePpm ?? Infinity) < least.nitrite - 0.5) {
+    const message = `By its weight it has ${least.nitrite} mg nitrite per kg at least.`;
+    issues.push({ path: 'nitritePpm', message });
+  }
+  if (issues.length > 0) throw invalid(issues);
+}
+
+function round(value: number, parts: number): number {
+  return Math.round(value * parts) / parts;
+}

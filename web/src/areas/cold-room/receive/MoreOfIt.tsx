@@ -1,0 +1,90 @@
+import Box from '@mui/material/Box';
+import MenuItem from '@mui/material/MenuItem';
+import TextField from '@mui/material/TextField';
+import { ALLERGENS, HEAT_STATES, LOT_FORMS, MEAT_STATES, type Allergen } from '@zest/core';
+import { WEIGHT_KNOWN_AT_RECEIPT } from '@zest/contract';
+import { WEIGHT_WORDS } from '../lot-words.js';
+import type { DeliveryRow } from './rows.js';
+
+/** Fields that are shown when asked for, or when something is wrong with them. */
+export const MORE_FIELDS = ['useBy', 'state', 'knownBy', 'salt', 'nitrite'] as const;
+
+interface MoreOfItProps {
+  row: DeliveryRow;
+  issues: Record<string, string>;
+  onChange: (next: Partial<DeliveryRow>) => void;
+}
+
+/** What not every delivery needs: date, state, owner, and what was done to it before it came. */
+export function MoreOfIt({ row, issues, onChange }: MoreOfItProps) {
+  const text = (
+    name: 'useBy' | 'supplierLot' | 'owner' | 'salt' | 'nitrite',
+    label: string,
+    width: number,
+  ) => (
+    <TextField
+      label={label}
+      value={row[name]}
+      onChange={(e) => onChange({ [name]: e.target.value })}
+      error={issues[name] !== undefined}
+      helperText={issues[name]}
+      {...(name === 'useBy' ? { type: 'date', slotProps: { inputLabel: { shrink: true } } } : {})}
+      sx={{ width }}
+    />
+  );
+  const choice = (
+    name: 'state' | 'form' | 'heat' | 'weighed',
+    label: string,
+    options: readonly (readonly [string, string])[],
+    width: number,
+  ) => (
+    <TextField
+      select
+      label={label}
+      value={row[name]}
+      onChange={(e) => onChange({ [name]: e.target.value })}
+      error={issues[name] !== undefined}
+      helperText={issues[name]}
+      sx={{ width }}
+    >
+      {options.map(([value, words]) => (
+        <MenuItem key={value} value={value}>
+          {words}
+        </MenuItem>
+      ))}
+    </TextField>
+  );
+  const itself = (values: readonly string[]) => values.map((v) => [v, v] as const);
+  return (
+    <Box sx={{ display: 'flex', gap: 1, mt: 1, flexWrap: 'wrap' }}>
+      {text('useBy', 'Use by', 170)}
+      {choice('state', 'State', itself(MEAT_STATES), 116)}
+      {choice('form', 'Comes', itself(LOT_FORMS), 116)}
+      {choice(
+        'weighed',
+        'Its weight is',
+        WEIGHT_KNOWN_AT_RECEIPT.map((k) => [k, WEIGHT_WORDS[k]] as const),
+        236,
+      )}
+      {text('supplierLot', 'Supplier’s lot', 140)}
+      {text('owner', 'Belongs to a customer', 190)}
+      {choice('heat', 'Bought', itself(HEAT_STATES), 140)}
+      {text('salt', 'Salted, g/kg', 120)}
+      {text('nitrite', 'Cured, mg nitrite/kg', 176)}
+      <TextField
+        select
+        label="Allergens it brings"
+        value={[...row.allergens]}
+        onChange={(e) => onChange({ allergens: e.target.value as unknown as Allergen[] })}
+        slotProps={{ select: { multiple: true } }}
+        sx={{ width: 190 }}
+      >
+        {ALLERGENS.map((allergen) => (
+          <MenuItem key={allergen} value={allergen}>
+            {allergen}
+          </MenuItem>
+        ))}
+      </TextField>
+    </Box>
+  );
+}
