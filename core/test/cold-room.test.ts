@@ -281,7 +281,10 @@ describe('claims and windows', () => {
       'stop',
       'warn',
     ]);
-    expect(checkWindow({ minPct: 8, maxPct: 25 }, 'fresh beef', 'eu').map((c) => c.level)).toEqual(['warn']);
+    expect(checkWindow({ minPct: 8, maxPct: 25 }, 'fresh beef', 'eu').map((c) => c.level)).toEqual([
+      'note',
+      'warn',
+    ]);
     expect(checkWindow({ minPct: 20, maxPct: 28 }, 'fresh pork', 'us')).toEqual([]);
     expect(checkWindow({ minPct: 0, maxPct: 90 }, undefined, 'us')).toEqual([]);
   });

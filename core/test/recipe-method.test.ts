@@ -21,6 +21,7 @@ describe('methods and schools', () => {
     const document = recipeOf(
       salted.map((l) => ({ ...l, entersAt })),
       template.id,
+      { window: { minPct: 20, maxPct: 24 } },
     );
     expect(check(document).findings.filter((f) => f.level === 'stop' || f.level === 'sign')).toEqual([]);
   });

@@ -94,6 +94,13 @@ function methodOf(id: string) {
   return template;
 }
 
+const CLASS_OF = {
+  raw: 'fresh pork',
+  'raw smoked (not cooked)': 'fresh pork',
+  cooked: 'cooked',
+  dried: 'dried',
+} as const;
+
 /** A recipe that obeys, to be spoilt by each test. */
 export function recipeOf(
   lines: WorkingLine[],
@@ -107,7 +114,8 @@ export function recipeOf(
     window: { minPct: 22, maxPct: 27 },
     confidence: 0.8,
     claims: [],
-    speciesRules: [],
+    fatClass: CLASS_OF[template.state],
+    speciesRules: [{ species: 'pork', minPct: 100 }],
     usualMeatMg: 10_000_000,
     mixerCapacityKg: 30,
     basis: 'meat',

@@ -56,7 +56,10 @@ async function publishWith(templateId: string, name = `Method of ${templateId}`)
         state: template.state,
         window: { minPct: 20, maxPct: 30 },
         confidence: 0,
-        speciesRules: [],
+        speciesRules: [{ species: 'pork', minPct: 100 }],
+        fatClass:
+          ({ cooked: 'cooked', dried: 'dried' } as const)[template.state as 'cooked' | 'dried'] ??
+          'fresh pork',
         usualMeatMg: 10_000_000,
         mixerCapacityKg: 30,
         lines,

@@ -252,7 +252,8 @@ describe('the rules of a blend', () => {
     pick('Rule', 'none');
     fireEvent.click(within(dialog).getByRole('button', { name: 'Add' }));
     expect(within(dialog).getByText('no pork')).toBeTruthy();
-    fireEvent.click(within(dialog).getAllByRole('button', { name: 'Drop' })[0]!);
+    const share = within(dialog).getByText('at least 30 % pork').parentElement!;
+    fireEvent.click(within(share).getByRole('button', { name: 'Drop' }));
     expect(within(dialog).queryByText('at least 30 % pork')).toBeNull();
     expect(within(dialog).getByText('no pork')).toBeTruthy();
   });

@@ -3,11 +3,11 @@ import { InputError } from '../errors/index.js';
 import { checkMethod } from '../method/agree.js';
 import { expectedYield, traitsOf } from '../steps/index.js';
 import type { BookId } from '../rules/books.js';
-import { checkWindow } from '../rules/fat.js';
 import { checkClaims } from './check-claims.js';
 import { checkCure } from './check-cure.js';
 import { checkInclusions } from './check-inclusions.js';
 import { checkLines } from './check-lines.js';
+import { checkProduct } from './check-product.js';
 import type { WorkingDocument } from './document.js';
 import { recipeFigures, type RecipeFigures } from './figures.js';
 import type { Finding } from './finding.js';
@@ -46,6 +46,7 @@ export function checkRecipe(input: CheckInput): RecipeCheck {
   };
   const findings = [
     ...head(name, document, book, cured.nitrite || cured.nitrate),
+    ...checkProduct(document, book),
     ...checkLines(document, library, figures?.mixPerMeat),
     ...trouble,
     ...(figures ? checkCure(document, figures, all) : []),
@@ -127,9 +128,6 @@ function head(name: string, document: WorkingDocument, book: BookId | null, cure
   }
   const misfit = pieceMisfit(document);
   if (misfit) stop('linkMassG', misfit);
-  for (const check of checkWindow(document.window, document.fatClass, book)) {
-    found.push({ level: check.level, path: 'window', guard: 'window', sentence: check.sentence });
-  }
   return found;
 }
 

@@ -1,5 +1,6 @@
 export { asMade, type AsMade, type MadeLine } from './as-made.js';
 export { backScale } from './back-scale.js';
+export { blankDocument } from './blank.js';
 export { checkRecipe, type RecipeCheck } from './check.js';
 export { compareRecipes, type Difference } from './compare.js';
 export { recipeCost, type CostInput, type RecipeCost } from './cost.js';

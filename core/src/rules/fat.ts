@@ -69,13 +69,14 @@ export const FAT_CLASS_RULES: Record<FatClass, FatClassRule> = {
 };
 
 export interface WindowCheck {
-  level: 'warn' | 'stop';
+  level: 'note' | 'warn' | 'stop';
   sentence: string;
 }
 
 /**
  * What speaks against a fat window for a class of product: outside the usual on either side warns, an
- * upper end above the ceiling of the book (of any book where none is chosen) stops.
+ * upper end above the ceiling of the book (of any book where none is chosen) stops. A book that has no ceiling for
+ * the class says so.
  */
 export function checkWindow(
   window: { minPct: number; maxPct: number },
@@ -90,6 +91,12 @@ export function checkWindow(
     checks.push({
       level: 'stop',
       sentence: `The window ends at ${window.maxPct} % fat; the rule book allows ${fatClass} ${limit.maxPct} % (${limit.source}).`,
+    });
+  }
+  if (book !== null && !(book in ceiling)) {
+    checks.push({
+      level: 'note',
+      sentence: `The shop’s rule book has no ceiling for the fat of ${fatClass}; none is checked.`,
     });
   }
   if (window.minPct < usual.minPct) {

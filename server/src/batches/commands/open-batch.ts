@@ -16,6 +16,7 @@ import type { AppContext } from '../../platform/app-context.js';
 import { once } from '../../platform/commands.js';
 import type { Transaction } from '../../platform/database.js';
 import { announce } from '../../platform/live.js';
+import { addNotice } from '../../platform/notices.js';
 import { invalid, notFound } from '../../platform/problem.js';
 import { shopBook } from '../../platform/settings.js';
 import { kg } from '../../platform/words.js';
@@ -71,10 +72,23 @@ export async function openBatch(app: AppContext, person: Person, body: OpenBatch
       await addMeatLines(tx, body, steps, lots);
       await addIngredientLines(tx, body, recipe, steps, notes);
       await reserveCasing(tx, body, recipe);
+      sayWindow(tx, now, body, recipe);
       if (body.draftId) finishDraft(tx, now, body.draftId, body.id);
       announce(tx, now, { topic: 'batch', batchId: body.id });
       announce(tx, now, { topic: 'lots' });
     },
+  );
+}
+
+/** Another window than the recipe's is said to everybody who works on the batch. */
+function sayWindow(tx: Transaction, now: Date, { id, window }: OpenBatch, { document }: Recipe): void {
+  const { minPct, maxPct } = document.window;
+  if (window.minPct === minPct && window.maxPct === maxPct) return;
+  addNotice(
+    tx,
+    id,
+    now,
+    `Opened for ${window.minPct}–${window.maxPct} % fat; the recipe says ${minPct}–${maxPct} %.`,
   );
 }
 

@@ -2,6 +2,7 @@ import Papa from 'papaparse';
 import {
   InputError,
   METHOD_TEMPLATES,
+  blankDocument,
   fromFirstFormat,
   fromRows,
   toRows,
@@ -132,28 +133,13 @@ function fromCsv(
   try {
     return {
       name: body.name ?? 'Imported recipe',
-      document: emptyDocument([...template.steps], fromRows(data, library)),
+      document: blankDocument({
+        state: 'raw',
+        steps: [...template.steps],
+        lines: fromRows(data, library),
+      }),
     };
   } catch (error) {
     throw error instanceof InputError ? fromInputError(error) : error;
   }
-}
-
-function emptyDocument(steps: WorkingDocument['steps'], lines: WorkingDocument['lines']): WorkingDocument {
-  return {
-    state: 'raw',
-    window: { minPct: 20, maxPct: 30 },
-    confidence: 0.8,
-    claims: [],
-    speciesRules: [],
-    usualMeatMg: 0,
-    mixerCapacityKg: 30,
-    basis: 'meat',
-    hotness: [],
-    lines,
-    steps,
-    casing: null,
-    linkMassG: null,
-    linkLengthMm: null,
-  };
 }

@@ -11,8 +11,16 @@ export function WindowNotes({ recipe, window }: { recipe: Recipe; window: BlendS
   const shop = useQuery(queries.health);
   if (!shop.data) return null;
   const checks = checkWindow(window, recipe.document.fatClass, shop.data.ruleBook);
+  const { minPct, maxPct } = recipe.document.window;
+  const isOther = window.minPct !== minPct || window.maxPct !== maxPct;
   return (
     <>
+      {isOther ? (
+        <Box role="note" sx={{ mb: 0.5 }}>
+          The recipe says {minPct}–{maxPct} % fat; a batch opened with another window says so to everybody at
+          it.
+        </Box>
+      ) : null}
       {checks.map((check) => (
         <Box
           key={check.sentence}
@@ -27,7 +35,7 @@ export function WindowNotes({ recipe, window }: { recipe: Recipe; window: BlendS
               : {}),
           }}
         >
-          {check.level === 'warn' ? <Triangle size={18} /> : <b>Stop.</b>}
+          {check.level === 'warn' ? <Triangle size={18} /> : check.level === 'stop' ? <b>Stop.</b> : null}
           {check.sentence}
         </Box>
       ))}
