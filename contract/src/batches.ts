@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { MARK_KINDS, READING_NAMES, refusesValue } from '@zest/core';
+import { MARK_KINDS, READING_NAMES, SAFE_CORE_C, refusesValue } from '@zest/core';
 import {
   READING_HOWS,
   TRANSFER_HOWS,
@@ -96,14 +96,19 @@ export const newReading = z
   });
 export type NewReading = z.input<typeof newReading>;
 
-export const newMark = z.object({
-  ...entrySource,
-  stepId: id.nullable(),
-  kind: z.enum(MARK_KINDS, { error: 'Unknown kind of mark.' }),
-  subject: z.string().trim().max(80).default(''),
-  note: z.string().trim().max(300, { error: 'A note has at most 300 letters.' }).default(''),
-  value: z.number().nullable().default(null),
-});
+export const newMark = z
+  .object({
+    ...entrySource,
+    stepId: id.nullable(),
+    kind: z.enum(MARK_KINDS, { error: 'Unknown kind of mark.' }),
+    subject: z.string().trim().max(80).default(''),
+    note: z.string().trim().max(300, { error: 'A note has at most 300 letters.' }).default(''),
+    value: z.number().nullable().default(null),
+  })
+  .refine((mark) => mark.kind !== 'pilot' || (mark.value ?? 0) >= SAFE_CORE_C, {
+    error: `A pilot patty is fried through too: read its core, at least ${SAFE_CORE_C} °C.`,
+    path: ['value'],
+  });
 export type NewMark = z.input<typeof newMark>;
 
 /** What an entry answers: enough for the screen to go on before the sheet is read again. */

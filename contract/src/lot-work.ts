@@ -125,6 +125,7 @@ export type ProduceLot = z.infer<typeof produceLot>;
 
 /** Good meat that a batch left over and that is not in the cold room yet. */
 export const reworkRow = z.object({
+  lotId: id,
   batchId: id,
   number: z.int(),
   product: z.string(),

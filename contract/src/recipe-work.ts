@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { BOOK_IDS } from '@zest/core';
+import { BOOK_IDS, LINE_ROLES } from '@zest/core';
 import { HOUSE_RULES, instant, reason } from './fields.js';
 import { recipe, recipeDocument, recipeName, workingDocument } from './recipes.js';
 import { EVERYONE, HANDS, LEAD, NONE, byId, id, route } from './route.js';
@@ -103,11 +103,14 @@ export const recipeStory = z.object({
     z.object({
       key: z.string(),
       name: z.string(),
+      ingredientId: z.string(),
+      role: z.enum(LINE_ROLES),
       writtenGPerKg: z.number(),
+      meanGPerKg: z.number(),
       batches: z.int(),
       meanOffPct: z.number(),
       worstOffPct: z.number(),
-      always: z.enum(['over', 'under']).nullable(),
+      always: z.enum(['over', 'under', 'unwritten']).nullable(),
     }),
   ),
   batches: z.array(

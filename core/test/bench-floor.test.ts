@@ -198,6 +198,9 @@ describe('the tasting of a mix', () => {
     expect(tasteState(facts({ skipped: true })).state).toBe('none');
     expect(tasteState(facts({ provenRuns: 2 }))).toMatchObject({ state: 'none', maySkip: true });
     expect(tasteState(facts({ provenRuns: 2, skipped: true })).state).toBe('skipped');
+    const other = tasteState(facts({ provenRuns: 2, skipped: true, changed: ['Smoked paprika'] }));
+    expect(other).toMatchObject({ state: 'none', maySkip: false });
+    expect(other.sentence).toContain('Smoked paprika: not as this version has it');
   });
 
   it('waits for a patty read done through before it was judged', () => {
@@ -206,6 +209,19 @@ describe('the tasting of a mix', () => {
     expect(tasteState(facts({ verdicts, cores: [{ valueC: 70.9, atMs: 5 }] })).state).toBe('core');
     expect(tasteState(facts({ verdicts, cores: [{ valueC: 74, atMs: 11 }] })).state).toBe('core');
     expect(tasteState(facts({ verdicts, cores: [{ valueC: 71, atMs: 5 }] })).state).toBe('passed');
+  });
+
+  it('wants a new patty and a new core after something went in, not only a new word', () => {
+    const void1 = facts({
+      additions: [{ name: 'Fine salt', atMs: 20 }],
+      cores: [{ valueC: 74, atMs: 5 }],
+      verdicts: [{ passed: true, atMs: 10 }],
+    });
+    expect(tasteState(void1).state).toBe('void');
+    const judged = { ...void1, verdicts: [...void1.verdicts, { passed: true, atMs: 30 }] };
+    expect(tasteState(judged).state).toBe('core');
+    const fried = { ...judged, cores: [...judged.cores, { valueC: 74, atMs: 25 }] };
+    expect(tasteState(fried).state).toBe('passed');
   });
 
   it('is void after whatever is added, whoever adds it, until it is judged again', () => {

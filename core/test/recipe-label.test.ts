@@ -2,7 +2,6 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import {
   InputError,
-  asMade,
   compareRecipes,
   declaration,
   knownFactor,
@@ -227,17 +226,5 @@ describe('versions and batches', () => {
     expect(new Set(back.map((d) => `${d.after} ${d.before}`))).toEqual(
       new Set(there.map((d) => `${d.before} ${d.after}`)),
     );
-  });
-
-  it('names a line that every batch pours over, and no other', () => {
-    const batch = (salt: number, mace: number) => [
-      { key: 'salt', name: 'Salt', writtenGPerKg: 16, madeGPerKg: salt },
-      { key: 'mace', name: 'Mace', writtenGPerKg: 0.5, madeGPerKg: mace },
-    ];
-    const made = asMade([batch(16, 0.52), batch(16.1, 0.51), batch(15.9, 0.515)]);
-    expect(made.find((m) => m.key === 'mace')).toMatchObject({ always: 'over', batches: 3 });
-    expect(made.find((m) => m.key === 'mace')!.meanOffPct).toBeCloseTo(3, 9);
-    expect(made.find((m) => m.key === 'salt')!.always).toBeNull();
-    expect(asMade([batch(16, 0.52), batch(16, 0.53)]).every((m) => m.always === null)).toBe(true);
   });
 });

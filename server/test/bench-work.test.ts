@@ -80,6 +80,76 @@ describe('the tasting', () => {
     expect((await hands.taste(batch, 1)).state).toBe('passed');
   });
 
+  it('of a proven recipe is not skipped once something unwritten went in, which is mixed in first', async () => {
+    const batch = await hands.upTo('stuff');
+    const { id } = stepOf(batch, 'stuff');
+    await tick(bram, batch.id, id, 'taste-skipped');
+    expect((await sheetOf(ines, batch.id)).taste.state).toBe('skipped');
+    const pepper = (await hands.lots(batch)).find((l) => l.name === 'White pepper')!;
+    const now = await hands.done(batch, 'extras', {
+      stepId: id,
+      ingredientId: pepper.ingredientId,
+      massMg: 8_000,
+      reason: 'added at the bench',
+    });
+    expect(now.taste).toMatchObject({ state: 'none', maySkip: false });
+    expect(now.taste.sentence).toContain('White pepper: not as this version has it');
+    const remix = current(now);
+    expect([remix.kind, remix.missing.map((m) => m.what)]).toEqual([
+      'remix',
+      ['minutes', 'tack', 'temperature'],
+    ]);
+    const refused = await bram.post(`/batches/${batch.id}/steps/${remix.id}/close`, {
+      id: uuid(),
+      version: remix.version,
+    });
+    expect(refused.status).toBe(422);
+  });
+
+  it('forgets what was taken back: no line, no label, no gauge, and the recipe is proven again', async () => {
+    const batch = await hands.upTo('stuff');
+    const { id } = stepOf(batch, 'stuff');
+    const nutmeg = (await hands.lots(batch)).find((l) => l.name === 'Mustard flour' || l.name === 'Thyme')!;
+    const extraId = uuid();
+    const added = await ines.post(`/batches/${batch.id}/extras`, {
+      id: extraId,
+      stepId: id,
+      ingredientId: nutmeg.ingredientId,
+      massMg: 5_000,
+      reason: 'added at the bench',
+      signed: { 'allergen-mustard': 'for the test' },
+    });
+    expect(added.status).toBe(200);
+    const taken = await ines.post(`/batches/${batch.id}/reversals`, {
+      id: uuid(),
+      transferId: extraId,
+      reason: 'the wrong jar',
+    });
+    expect(taken.status).toBe(200);
+    const now = await sheetOf(ines, batch.id);
+    expect(now.lines.map((l) => l.name).sort()).toEqual(batch.lines.map((l) => l.name).sort());
+    expect(now.label).toEqual(batch.label);
+    expect(now.gauges).toEqual(batch.gauges);
+  });
+
+  it('is not replaced by a pilot patty, which is fried through as well', async () => {
+    const batch = await hands.upTo('mix');
+    const pilot = (value: number | null) =>
+      bram.post(`/batches/${batch.id}/marks`, {
+        id: uuid(),
+        stepId: current(batch).id,
+        kind: 'pilot',
+        note: 'Too little salt',
+        value,
+      });
+    expect((await pilot(null)).body.errors[0].message).toContain('at least 71 °C');
+    expect((await pilot(62)).status).toBe(422);
+    expect((await pilot(73)).status).toBe(200);
+    const now = await sheetOf(ines, batch.id);
+    expect(now.marks.filter((m) => m.kind === 'pilot').map((m) => m.note)).toEqual(['Too little salt']);
+    expect(now.taste.state).toBe('none');
+  });
+
   it('that fails is corrected upwards on what is left, as a weigh-up of its own', async () => {
     const batch = await hands.upTo('stuff');
     expect((await hands.taste(batch, 0)).state).toBe('failed');

@@ -149,7 +149,7 @@ describe('the bench without network', () => {
         judged = server.shop;
         expect(said(fold(facts, judged))).toEqual(said(fold(server.facts, judged)));
       }),
-      { numRuns: 5, endOnFailure: true },
+      { numRuns: 5, seed: 20_261_127, endOnFailure: true },
     );
   });
 });

@@ -169,8 +169,10 @@ describe('the blend bench', () => {
       expect(screen.getAllByRole('button', { name: 'Locked' })).toHaveLength(masses.length),
     );
     await planned();
-    const now = screen.getAllByRole<HTMLInputElement>('textbox', { name: /^Kilograms of/ });
-    expect(now.map((n) => parseFloat(n.value)).sort()).toEqual(masses.sort());
+    await waitFor(() => {
+      const now = screen.getAllByRole<HTMLInputElement>('textbox', { name: /^Kilograms of/ });
+      expect(now.map((n) => parseFloat(n.value)).sort()).toEqual(masses.sort());
+    });
   });
 
   it('names the trim whose test would help most when a fat is off', async () => {

@@ -328,9 +328,10 @@ describe('another lot, a substitute, a forgotten line', () => {
       ANSWERS,
       ODA,
     );
-    await press('4 minutes');
+    expect(screen.queryByRole('button', { name: '2 minutes' })).toBeNull();
+    await press('3 minutes');
     await press('Weigh Cure now');
     await waitFor(() => expect(server.sent).toHaveLength(2));
-    expect(server.sent[1]!.body).toMatchObject({ minutes: 4 });
+    expect(server.sent[1]!.body).toMatchObject({ minutes: 3 });
   });
 });

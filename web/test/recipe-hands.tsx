@@ -54,7 +54,10 @@ export function story(more: Partial<RecipeStory> = {}): RecipeStory {
       {
         key: 'black-pepper',
         name: 'Black pepper',
+        ingredientId: 'black-pepper',
+        role: 'seasoning',
         writtenGPerKg: 3,
+        meanGPerKg: 3.4,
         batches: 6,
         meanOffPct: 12.4,
         worstOffPct: 21,

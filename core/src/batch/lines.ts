@@ -18,6 +18,7 @@ import {
 import type { BatchFacts, LineFact, ShopFacts, TransferFact } from './facts.js';
 import { materialOf, sumWhere, type BatchMasses } from './masses.js';
 import { currentMeat, hasOwnSeasoning, type MeatBasis } from './meat-basis.js';
+import { isUnwritten } from './unwritten.js';
 import type { CureView, LineView } from './view.js';
 
 export interface BatchLines {
@@ -47,9 +48,10 @@ export function batchLines(
   const loadCount = loads({ massKg: mixMg / 1e6, capacityKg: recipe.mixerCapacityKg }).loads;
   const onCure: CureBasis = { basisMg: basis.massMg, mixMg, loads: loadCount };
   const lines = facts.lines
-    .filter((l) => l.plannedMg !== 0)
-    .map((line) => {
-      const weighedMg = sumWhere(live, (t) => t.lineId === line.id);
+    .map((line) => ({ line, weighedMg: sumWhere(live, (t) => t.lineId === line.id) }))
+    // What was not written and was taken back was never there.
+    .filter(({ line, weighedMg }) => line.plannedMg !== 0 && (weighedMg > 0 || !isUnwritten(line)))
+    .map(({ line, weighedMg }) => {
       const correctionMg =
         line.kind === 'ingredient' && line.plannedMg !== null ? seasonedMeat(facts, line) : 0;
       const own =

@@ -2,10 +2,14 @@ import { doseFraction } from '../recipe/dose.js';
 import { mixPerMeat } from '../recipe/scale.js';
 import type { MadeLine } from '../recipe/as-made.js';
 import type { LabelPart } from '../recipe/label.js';
+import type { RecipeLine } from '../recipe/document.js';
 import type { BatchFacts, ShopFacts } from './facts.js';
 import { labelParts } from './label.js';
 import { batchLines } from './lines.js';
 import { batchMasses, sumWhere, type BatchMasses } from './masses.js';
+import { hasOwnSeasoning } from './meat-basis.js';
+import { isUnwritten } from './unwritten.js';
+import type { LineView } from './view.js';
 
 /** A batch as it was really made, for what a recipe learns from it. Masses mg, money minor units. */
 export interface MadeBatch {
@@ -26,6 +30,9 @@ export function madeBatch(facts: BatchFacts, shop: ShopFacts): MadeBatch {
   const masses = batchMasses(facts);
   const { lines, basis } = batchLines(facts, masses, shop);
   const weighed = lines.filter((l) => l.weighedMg > 0);
+  const apartMg = facts.lines
+    .filter((l) => l.kind === 'meat' && hasOwnSeasoning(facts, l.stepId))
+    .reduce((sum, l) => sum + (lines.find((v) => v.id === l.id)?.weighedMg ?? 0), 0);
   const { batch } = facts;
   return {
     id: batch.id,
@@ -36,25 +43,39 @@ export function madeBatch(facts: BatchFacts, shop: ShopFacts): MadeBatch {
     mixMg: weighed.reduce((sum, l) => sum + l.weighedMg, 0),
     outMg: masses.productMg,
     meatMinor: meatCost(facts, masses),
-    lines: weighed.filter((l) => l.kind === 'ingredient').map((l) => madeLine(facts, l, basis.massMg)),
+    lines: madeLines(facts, weighed, basis.massMg + apartMg),
     parts: labelParts(facts, masses),
   };
 }
 
-function madeLine(
-  facts: BatchFacts,
-  line: { id: string; name: string; weighedMg: number },
-  basisMg: number,
-): MadeLine {
-  const document = facts.lines.find((l) => l.id === line.id)?.document;
-  const written = document ? doseFraction(document.dose) : { basis: 'meat' as const, fraction: 0 };
+/**
+ * Each line of the recipe, and whatever else went in, by all the weights it had: another lot, a top-up or a
+ * correction of a line is more of that line.
+ */
+function madeLines(facts: BatchFacts, weighed: readonly LineView[], meatMg: number): MadeLine[] {
   const perMeat = mixPerMeat(facts.batch.recipe.lines.map((l) => l.dose));
-  return {
-    key: document?.key ?? line.name,
-    name: line.name,
-    writtenGPerKg: written.fraction * 1000 * (written.basis === 'mix' ? perMeat : 1),
-    madeGPerKg: (line.weighedMg / basisMg) * 1000,
-  };
+  const byKey = new Map<string, { name: string; document: RecipeLine; massMg: number }>();
+  for (const line of weighed) {
+    const document = facts.lines.find((l) => l.id === line.id)?.document;
+    if (!document) continue;
+    const key = isUnwritten({ document }) ? document.ingredientId : document.key;
+    const massMg = (byKey.get(key)?.massMg ?? 0) + line.weighedMg;
+    byKey.set(key, { name: line.name, document, massMg });
+  }
+  return [...byKey].map(([key, { name, document, massMg }]) => {
+    const written = facts.batch.recipe.lines.find((l) => l.key === key);
+    const { basis, fraction } = written
+      ? doseFraction(written.dose)
+      : { basis: 'meat' as const, fraction: 0 };
+    return {
+      key,
+      name,
+      ingredientId: document.ingredientId,
+      role: document.role,
+      writtenGPerKg: fraction * 1000 * (basis === 'mix' ? perMeat : 1),
+      madeGPerKg: (massMg / meatMg) * 1000,
+    };
+  });
 }
 
 function meatCost(facts: BatchFacts, masses: BatchMasses): number {

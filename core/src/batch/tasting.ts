@@ -21,9 +21,21 @@ export function batchTasting(
       })),
     doneC,
     provenRuns: facts.batch.provenRuns,
+    changed: changedLines(facts),
     skipped: facts.marks.some((m) => m.kind === 'taste-skipped'),
   });
   return { ...answer, doneC };
+}
+
+/** Ingredients that are not as the version has them: unwritten, exchanged, corrected or late. */
+function changedLines({ lines, steps, batch }: BatchFacts): string[] {
+  const corrected = new Set(steps.flatMap((s) => (s.origin === null ? [] : [s.id])));
+  const names = lines.flatMap(({ document, stepId, plannedMg, name }) => {
+    if (document === null || plannedMg === 0) return [];
+    const written = batch.recipe.lines.find((l) => l.key === document.key);
+    return written?.ingredientId === document.ingredientId && !corrected.has(stepId) ? [] : [name];
+  });
+  return [...new Set(names)];
 }
 
 /** Where a patty is done, °C: where the method says, and never below what its species need. */

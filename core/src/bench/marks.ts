@@ -8,6 +8,7 @@
  * - `label`, `scan`: a tub's label was printed, a tub was scanned
  * - `load-skipped`: subject is the load, the note says why
  * - `taste-skipped`: a proven recipe is not tasted this time
+ * - `pilot`: a patty of an early part, fried on purpose; the value is its core in °C, the note how it was. It proves nothing
  * - `attribute`: subject is what was tasted, the note how it was
  * - `fill`, `strand`: a fill of the stuffer, a strand of casing; the value is how many, below 0 takes back
  * - `defect`: subject is what went wrong, the note its cause, the value how many
@@ -24,6 +25,7 @@ export const MARK_KINDS = [
   'scan',
   'load-skipped',
   'taste-skipped',
+  'pilot',
   'attribute',
   'fill',
   'strand',

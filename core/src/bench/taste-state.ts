@@ -10,6 +10,8 @@ export interface TasteFacts {
   provenRuns: number;
   /** Somebody has ticked that a proven recipe needs no taste this time. */
   skipped: boolean;
+  /** What of this batch is not as its version has it; nothing is proven by others then. */
+  changed?: readonly string[] | undefined;
 }
 
 export interface TasteState {
@@ -21,10 +23,19 @@ export interface TasteState {
 
 /**
  * What the tasting of a mix is worth now. A verdict counts only after a patty done through; whatever
- * went into the mix after it makes it void. A version that has passed before may be skipped with a tick.
+ * went into the mix after it makes it void, its core with it: a new patty is fried and read. A version that has
+ * passed before may be skipped with a tick, as long as nothing in this batch is other than it has it.
  */
 export function tasteState(facts: TasteFacts): TasteState {
   const verdict = latest(facts.verdicts);
+  const { changed = [] } = facts;
+  if (!verdict && changed.length > 0) {
+    return {
+      state: 'none',
+      maySkip: false,
+      sentence: `${changed.join(', ')}: not as this version has it. It is tasted before anything is stuffed.`,
+    };
+  }
   if (!verdict) {
     if (facts.skipped && facts.provenRuns > 0) {
       return {
@@ -48,10 +59,11 @@ export function tasteState(facts: TasteFacts): TasteState {
     return {
       state: 'void',
       maySkip: false,
-      sentence: `${names} went in after the patty: the test is void. Mix, fry and taste again.`,
+      sentence: `${names} went in after the patty: the test is void. Mix, fry a new patty, read its core and taste again.`,
     };
   }
-  const core = latest(facts.cores.filter((c) => c.atMs <= verdict.atMs));
+  const lastIn = Math.max(-Infinity, ...facts.additions.map((a) => a.atMs));
+  const core = latest(facts.cores.filter((c) => c.atMs <= verdict.atMs && c.atMs >= lastIn));
   if (!core || core.valueC < facts.doneC) {
     return {
       state: 'core',

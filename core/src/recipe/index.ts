@@ -1,4 +1,4 @@
-export { asMade, type AsMade, type MadeLine } from './as-made.js';
+export { asMade, linesAsMade, type AsMade, type MadeLine } from './as-made.js';
 export { backScale } from './back-scale.js';
 export { blankDocument } from './blank.js';
 export { checkRecipe, type RecipeCheck } from './check.js';

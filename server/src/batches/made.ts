@@ -29,6 +29,7 @@ export async function standingOf(
 
 /** Good meat that a batch has left over, as it stands. */
 export interface LeftOver {
+  lotId: string;
   batchId: string;
   number: number;
   product: string;

@@ -4,6 +4,7 @@ import type { Db } from '../platform/database.js';
 
 /** Good meat that a batch has left over. */
 interface LeftOver {
+  lotId: string;
   batchId: string;
   number: number;
   product: string;
@@ -23,7 +24,8 @@ export interface BatchesKnow {
 
 /** What batches left over and nobody has put into the cold room yet. */
 export async function listRework(db: Db, leftOver: BatchesKnow['leftOver']): Promise<ReworkRow[]> {
-  return (await leftOver(db)).map(({ batchId, number, product, code, standing }) => ({
+  return (await leftOver(db)).map(({ lotId, batchId, number, product, code, standing }) => ({
+    lotId,
     batchId,
     number,
     product,

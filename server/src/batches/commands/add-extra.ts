@@ -1,11 +1,21 @@
 import { v7 as uuid } from 'uuid';
-import { massToken } from '@zest/core';
+import {
+  massToken,
+  minutesToMixIn,
+  mixAgain,
+  traitsOf,
+  unwrittenKey,
+  type BatchFacts,
+  type StepView,
+} from '@zest/core';
 import type { BatchChanged, AddExtra, Person } from '@zest/contract';
 import { postTransfers } from '../../ledger/index.js';
 import type { AppContext } from '../../platform/app-context.js';
+import type { Transaction } from '../../platform/database.js';
 import { announce } from '../../platform/live.js';
 import { conflict, invalid, notFound } from '../../platform/problem.js';
 import { mustFindIngredient, snapshot } from '../../recipes/index.js';
+import { correctionNo, insertCorrection } from './insert-steps.js';
 import { changeOfBatch, lastLinePosition, mustHavePlace } from './on-batch.js';
 import { addLine, type NewLine } from '../store/lines.js';
 import { findIngredientLots } from '../store/lots.js';
@@ -50,7 +60,7 @@ export async function addExtra(
       placeAccountId: place,
       plannedMg: body.massMg,
       document: {
-        key: `extra-${lineId.slice(-8)}`,
+        key: unwrittenKey(lineId),
         ingredientId: ingredient.id,
         name: ingredient.name,
         role: ingredient.role,
@@ -79,6 +89,7 @@ export async function addExtra(
         reason: body.reason,
       },
     ]);
+    await mixItIn(tx, facts, step);
     addNotice(
       tx,
       batchId,
@@ -87,4 +98,15 @@ export async function addExtra(
     );
     if (short.size > 0) announce(tx, now, { topic: 'lots' });
   });
+}
+
+/** What goes in once the mix is mixed is mixed in before anything else; into casings nothing is mixed. */
+async function mixItIn(tx: Transaction, facts: BatchFacts, at: StepView): Promise<void> {
+  const method = facts.steps.map((s) => s.document);
+  const isMixed = facts.steps.some((s) => s.closedAt !== null && traitsOf(s.document).machine === 'mixer');
+  if (!isMixed || traitsOf(at.document).set) return;
+  const n = correctionNo(facts, 'late');
+  await insertCorrection(tx, facts, at.position, 'late', [
+    mixAgain(`extra-mix-${n}`, method, minutesToMixIn(method, 'a little')),
+  ]);
 }

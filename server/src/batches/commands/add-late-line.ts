@@ -1,16 +1,13 @@
-import { massToken, mixAgain, traitsOf, weighMoreIngredients } from '@zest/core';
+import { massToken, minutesToMixIn, mixAgain, traitsOf, weighMoreIngredients } from '@zest/core';
 import type { BatchChanged, LateLine, Person } from '@zest/contract';
 import { reserve } from '../../ledger/index.js';
 import type { AppContext } from '../../platform/app-context.js';
 import { announce } from '../../platform/live.js';
-import { conflict, notFound } from '../../platform/problem.js';
+import { conflict, invalid, notFound } from '../../platform/problem.js';
 import { changeOfBatch, lastLinePosition, mustHavePlace, mustStandAt } from './on-batch.js';
 import { addLine } from '../store/lines.js';
 import { correctionNo, insertCorrection } from './insert-steps.js';
 import { addNotice } from '../../platform/notices.js';
-
-/** A mix is read no warmer than this after it was mixed again, °C. */
-const COLD_C = 4.4;
 
 /**
  * A forgotten line goes in late: due for what is left of the mix, weighed and mixed in as steps before
@@ -43,6 +40,12 @@ export async function addLateLine(
         `${line.name} cannot be mixed into what is already in casings. Cook it through at once, or bin it; the lead decides.`,
       );
     }
+    const method = facts.steps.map((s) => s.document);
+    const least = minutesToMixIn(method);
+    if (body.minutes < least) {
+      const message = `${line.name} is worked in for at least ${least} minutes, as long as its method mixes.`;
+      throw invalid([{ path: 'minutes', message }]);
+    }
     const place = mustHavePlace(facts);
     const leftMg = sheet.ribbon.find((r) => r.accountId === place)?.balanceMg ?? 0;
     const share = sheet.mixMg > 0 ? Math.min(1, leftMg / (sheet.mixMg - line.dueMg)) : 0;
@@ -55,7 +58,7 @@ export async function addLateLine(
         title: `Weigh the ${line.name.toLowerCase()}`,
         instruction: `It was left out. Weigh it for the ${(leftMg / 1e6).toFixed(2)} kg that are left and spread it over.`,
       }),
-      mixAgain(`late-mix-${n}`, body.minutes, COLD_C),
+      mixAgain(`late-mix-${n}`, method, body.minutes),
     ]);
     await addLine(tx, {
       ...row,

@@ -1,10 +1,9 @@
 import {
   MEAT_DIVISION_MG,
   mixPerMeat,
+  minutesToMixIn,
   mixAgain,
-  numberOf,
   taste,
-  traitsOf,
   weighMoreIngredients,
   weighMoreMeat,
   type BatchFacts,
@@ -22,11 +21,6 @@ import { lotObjection } from './meat-guards.js';
 import { addLine } from '../store/lines.js';
 import { findMeatLots, type MeatLot } from '../store/lots.js';
 import { correctionNo, insertCorrection } from './insert-steps.js';
-
-/** Minutes that mixing a correction in takes when the method says nothing. */
-const REMIX_MINUTES = 2;
-/** A mix is read no warmer than this after it was mixed again, °C. */
-const COLD_C = 4.4;
 
 /**
  * Corrects the taste of what is left of the mix, as steps before the current one: more of a line, or,
@@ -163,7 +157,7 @@ async function mustFindMeat(
 
 /** The meat, its seasoning, and mixing again as long as the method mixes at least, which the gate asks for. */
 function correctionSteps(n: number, meat: { lot: MeatLot } | undefined, { steps }: BatchFacts): MethodStep[] {
-  const mix = steps.find((s) => traitsOf(s.document).machine === 'mixer')?.document;
+  const method = steps.map((s) => s.document);
   const topUp = weighMoreIngredients({
     key: `taste-weigh-${n}`,
     title: meat ? 'Top up for the plain meat' : 'Weigh what was too little',
@@ -180,13 +174,5 @@ function correctionSteps(n: number, meat: { lot: MeatLot } | undefined, { steps 
         }),
       ]
     : [];
-  return [
-    ...plain,
-    topUp,
-    mixAgain(
-      `taste-mix-${n}`,
-      (mix && numberOf(mix, 'minMinutes')) ?? REMIX_MINUTES,
-      (mix && numberOf(mix, 'stopAboveC')) ?? COLD_C,
-    ),
-  ];
+  return [...plain, topUp, mixAgain(`taste-mix-${n}`, method, minutesToMixIn(method))];
 }

@@ -61,9 +61,9 @@ async function ownerOf(tx: Transaction, batchId: string): Promise<string | null>
 export function reworkWaiting(
   db: Db,
   batchId?: string,
-): Promise<{ batchId: string; accountId: string; code: string; massMg: number }[]> {
+): Promise<{ lotId: string; batchId: string; accountId: string; code: string; massMg: number }[]> {
   return sql(db).rows(
-    `SELECT l.batch_id AS batchId, l.account_id AS accountId, l.code, b.amount AS massMg
+    `SELECT l.id AS lotId, l.batch_id AS batchId, l.account_id AS accountId, l.code, b.amount AS massMg
      FROM lot l JOIN balance b ON b.account_id = l.account_id
      WHERE l.kind = 'rework' AND b.amount > 0 AND (:batchId IS NULL OR l.batch_id = :batchId)
      ORDER BY l.received_at DESC LIMIT 50`,

@@ -1,6 +1,8 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { useState } from 'react';
+
+import { minutesToMixIn } from '@zest/core';
 import { ROUTES } from '@zest/contract';
 import { command } from '../../../data/command.js';
 import { useUnits } from '../../../ui/units.js';
@@ -10,7 +12,8 @@ import type { MoreProps } from './more-props.js';
 import { Refused } from './Refused.js';
 import { useBatchCommand } from './use-batch-command.js';
 
-const MINUTES = [2, 4, 6, 10];
+/** Minutes beyond the least, for whoever wants more. */
+const MORE_MINUTES = [0, 2, 4, 8];
 
 /** A line that was left out and is noticed now: how much more mixing, and what has left without it. */
 export function ForgottenLine({ sheet, onClose }: MoreProps) {
@@ -19,6 +22,7 @@ export function ForgottenLine({ sheet, onClose }: MoreProps) {
   const { run, busy } = sending;
   const forgotten = forgottenLines(sheet);
   const [lineId, setLineId] = useState(forgotten[0]?.id);
+  const least = minutesToMixIn(sheet.steps.map((s) => s.document));
   const [minutes, setMinutes] = useState<number>();
   const line = forgotten.find((l) => l.id === lineId);
   const leftMg = sheet.ribbon.filter((s) => !s.closed).reduce((sum, s) => sum + Math.max(0, s.balanceMg), 0);
@@ -31,11 +35,12 @@ export function ForgottenLine({ sheet, onClose }: MoreProps) {
         onChoose={setLineId}
       />
       <Box sx={{ fontSize: 24, my: 2 }}>
-        {units.mass(leftMg)} of the mix is still here. How many more minutes will it be mixed?
+        {units.mass(leftMg)} of the mix is still here. How many more minutes will it be mixed? At least{' '}
+        {least}.
       </Box>
       <Choices
         label="Minutes of mixing"
-        choices={MINUTES.map((m) => ({ key: String(m), name: `${m} minutes` }))}
+        choices={MORE_MINUTES.map((m) => least + m).map((m) => ({ key: String(m), name: `${m} minutes` }))}
         chosen={minutes === undefined ? undefined : String(minutes)}
         onChoose={(m) => setMinutes(Number(m))}
       />

@@ -9,6 +9,7 @@ import { Choices } from './Choices.js';
 import { ColdAndTime } from './ColdAndTime.js';
 import { ForgottenLine } from './ForgottenLine.js';
 import { forgottenLines } from './forgotten-lines.js';
+import { PilotPatty } from './PilotPatty.js';
 import { SkipLoad } from './SkipLoad.js';
 import { SomethingElse } from './SomethingElse.js';
 import { Substitute } from './Substitute.js';
@@ -29,6 +30,11 @@ const WAYS = {
     View: SomethingElse,
   },
   late: { name: 'A line was forgotten', about: 'what is left of the mix gets it', View: ForgottenLine },
+  pilot: {
+    name: 'A pilot patty',
+    about: 'of an early part, on purpose; the mix is still tasted',
+    View: PilotPatty,
+  },
   label: { name: 'Print labels', about: 'for tubs and bags, before anything is poured', View: TubLabels },
   cold: { name: 'Cold and time', about: 'into the chill, out again, a timer', View: ColdAndTime },
   wrong: {
@@ -91,6 +97,9 @@ function waysAt({ sheet, step, line }: Omit<MoreProps, 'onClose'>): Way[] {
     ...(rest && line.kind === 'ingredient' ? (['substitute'] as const) : []),
     ...(sheet.meatMg > 0 ? (['extra'] as const) : []),
     ...(forgottenLines(sheet).length > 0 ? (['late'] as const) : []),
+    ...(sheet.meatMg > 0 && sheet.steps.some((s) => s.state !== 'closed' && traitsOf(s).tastes)
+      ? (['pilot'] as const)
+      : []),
     ...(traitsOf(step).closesEmpty ? (['wrong'] as const) : []),
     'label',
     'cold',

@@ -67,10 +67,10 @@ export function MoreOfIt({ row, issues, onChange }: MoreOfItProps) {
         236,
       )}
       {text('supplierLot', 'Supplier’s lot', 140)}
-      {text('owner', 'Belongs to a customer', 190)}
+      {text('owner', 'Belongs to a customer', 220)}
       {choice('heat', 'Bought', itself(HEAT_STATES), 140)}
-      {text('salt', 'Salted, g/kg', 120)}
-      {text('nitrite', 'Cured, mg nitrite/kg', 176)}
+      {text('salt', 'Salt, g/kg', 120)}
+      {text('nitrite', 'Nitrite, mg/kg', 140)}
       <TextField
         select
         label="Allergens it brings"

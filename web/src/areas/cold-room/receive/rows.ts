@@ -101,7 +101,7 @@ export function readRow(
   if (!trim) issues['trim'] = 'Choose the trim.';
   const weight = readWeight(row, way);
   if ('error' in weight) issues['weight'] = weight.error;
-  const temp = readTemperature(row.temp, way);
+  const temp = row.temp.trim() === '' ? {} : readTemperature(row.temp, way);
   if (temp.tempC === undefined) issues['temp'] = temp.error ?? 'Read the temperature.';
   else if (temp.tempC < -40 || temp.tempC > 40) issues['temp'] = 'Between −40 and 40 °C.';
   const price = decimal(row.price, way);

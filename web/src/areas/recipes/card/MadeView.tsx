@@ -1,3 +1,4 @@
+import { linesAsMade } from '@zest/core';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { useState } from 'react';
@@ -49,7 +50,13 @@ export function MadeView({ story }: ViewProps) {
               {line.always ? ` – always ${line.always}` : ''}
             </Box>
             <Box sx={{ ...NUMERALS, textAlign: 'right' }}>{units.number(line.writtenGPerKg, 2)} g/kg</Box>
-            <OffBar meanPct={line.meanOffPct} worstPct={line.worstOffPct} batches={line.batches} />
+            {line.writtenGPerKg > 0 ? (
+              <OffBar meanPct={line.meanOffPct} worstPct={line.worstOffPct} batches={line.batches} />
+            ) : (
+              <Box sx={NUMERALS}>
+                {units.number(line.meanGPerKg, 2)} g/kg in {line.batches}
+              </Box>
+            )}
           </Box>
         ))}
         {always.length > 0 && person.role === 'lead' ? <NextVersion story={story} /> : null}
@@ -195,13 +202,7 @@ function NextVersion({ story }: { story: ViewProps['story'] }) {
   const go = async () => {
     setError(undefined);
     try {
-      const lines = recipe.document.lines.map(({ carries: _carries, ...line }) => {
-        const made = story.asMade.find((m) => m.key === line.key && m.always);
-        if (!made) return line;
-        const { asWritten: _typed, ...rest } = line;
-        const gPerKgMeat = Number((made.writtenGPerKg * (1 + made.meanOffPct / 100)).toPrecision(3));
-        return { ...rest, dose: { gPerKgMeat } };
-      });
+      const lines = linesAsMade(recipe.document.lines, story.asMade);
       const draft = await command(ROUTES.addRecipeDraft, {
         body: {
           name: recipe.name,
