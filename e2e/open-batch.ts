@@ -8,7 +8,9 @@ export async function openBatch(page: Page, product: string, meatMg: number): Pr
   const lots = await get<TrimLot[]>('/lots');
   const free = (name: string) =>
     lots
-      .filter((l) => l.trimName.startsWith(name) && l.status === 'available' && !l.owner)
+      .filter(
+        (l) => l.trimName.startsWith(name) && l.status === 'available' && l.state !== 'frozen' && !l.owner,
+      )
       .sort((a, b) => b.freeMg - a.freeMg)[0]!;
   const id = crypto.randomUUID();
   const answer = await page.request.post('/api/v1/batches', {

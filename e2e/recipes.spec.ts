@@ -28,6 +28,14 @@ async function choose(label: string, option: RegExp): Promise<void> {
   await page.getByRole('option', { name: option }).first().click();
 }
 
+/** Answers what is asked of every product: its class, its fat, its meat. */
+async function ofPork(fatClass: RegExp, toPct: string): Promise<void> {
+  await choose('Product class', fatClass);
+  await page.getByLabel('From, %').fill('18');
+  await page.getByLabel('To, %').fill(toPct);
+  await page.getByRole('group', { name: 'pork', exact: true }).getByLabel('least').fill('100');
+}
+
 async function pdfText(path: string): Promise<string> {
   const body = await (await page.request.get(path)).body();
   const pdf = await getDocument({ data: new Uint8Array(body), verbosity: 0 }).promise;
@@ -47,9 +55,9 @@ test('a card in spoons becomes a recipe in grams, its salt settled, its cure ref
   await page.getByRole('link', { name: 'Bring in an old recipe' }).click();
   const card = page.getByLabel('The recipe as it stands on the card');
   await card.fill('4 tsp black pepper, 1 tbsp thyme, 3 tbsp coarse salt, 1 tsp curing salt');
-  await expect(page.getByText(/does not say how much meat/)).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Say how much meat it is for' })).toBeDisabled();
   await card.fill('4 tsp black pepper, 1 tbsp thyme, 3 tbsp coarse salt, 1 tsp curing salt for 7 lb');
-  await expect(page.getByText(/For 3\.18.kg of meat/)).toBeVisible();
+  await page.getByRole('button', { name: /^It is for 3\.18.kg of meat/ }).click();
   const cure = page.getByRole('group', { name: '1 tsp curing salt' });
   await expect(cure.getByRole('alert')).toContainText('Cure is weighed, never measured by the spoon');
   const salt = page.getByRole('group', { name: '3 tbsp coarse salt' });
@@ -59,6 +67,7 @@ test('a card in spoons becomes a recipe in grams, its salt settled, its cure ref
   await page.getByRole('option', { name: /^Fine salt/ }).click();
   await expect(salt).toContainText('48.0');
   await card.fill('4 tsp black pepper, 1 tbsp thyme, 3 tbsp coarse salt for 7 lb');
+  await page.getByRole('button', { name: /^It is for 3\.18.kg of meat/ }).click();
   await salt.getByLabel('3 tbsp weighs, g').fill('48');
   await salt.getByLabel(/^Is it Fine salt/).fill('fine salt');
   await page.getByRole('option', { name: /^Fine salt/ }).click();
@@ -73,6 +82,7 @@ test('it is published with its piece and its casing, and stands in the book', as
   await tab('What it is').click();
   await choose('Casing', /^Hog casing/);
   await page.getByLabel('A piece weighs, g').fill('100');
+  await ofPork(/^fresh pork/, '28');
   await kept();
   await page.getByRole('button', { name: 'Publish version 1' }).click();
   const dialog = page.getByRole('dialog');
@@ -103,7 +113,7 @@ test('a smoked ring is refused until its cure is right', async () => {
   await tab('What it is').click();
   await choose('Casing', /^Beef round/);
   await page.getByLabel('A piece weighs, g').fill('420');
-  await choose('Product class', /^cooked/);
+  await ofPork(/^cooked/, '24');
   await tab('How it is made').click();
   await expect(page.getByRole('listitem', { name: 'Dry the skin' })).toBeVisible();
   await expect(page.getByRole('listitem', { name: 'Smoke' })).toContainText('can let botulism grow');

@@ -40,6 +40,8 @@ test('a delivery is read from a file, its two bad rows are mended, and all of it
     mimeType: 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet',
     buffer: Buffer.from(await workbook.xlsx.writeBuffer()),
   });
+  await expect(page.getByRole('alert')).toContainText('3 rows need mending; nothing has been taken in yet');
+  await page.getByRole('button', { name: 'All six are fine at all 3 lots' }).click();
   await expect(page.getByRole('alert')).toContainText('2 rows need mending; nothing has been taken in yet');
   const second = page.getByRole('listitem', { name: 'Lot 2' });
   await expect(second).toContainText('"Porc belly" is not a trim of this shop');

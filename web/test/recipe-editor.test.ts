@@ -189,11 +189,18 @@ describe('the method in the editor', () => {
 });
 
 describe('a card made into a draft', () => {
+  const ON = { batchKg: 3.175, basis: 'meat' } as const;
   const card = () =>
     readCard('3 tbsp coarse salt\n2 tsp thyme\na splash of water\nfor 7 lb', { library: ALL });
 
   it('carries doses, doubts and what was resolved', () => {
-    const draft = draftOfCard(card(), { 0: { ingredientId: 'Salt', gPerKg: 12 } }, 'fresh-link', LIBRARY);
+    const draft = draftOfCard(
+      card(),
+      { 0: { ingredientId: 'Salt', gPerKg: 12 } },
+      'meat',
+      'fresh-link',
+      LIBRARY,
+    );
     expect(draft.usualMeatMg).toBe(3_175_147);
     expect(draft.usualText).toBe('7 lb');
     expect(draft.lines.map((l) => [l.ingredientId, l.dose === null])).toEqual([
@@ -207,16 +214,16 @@ describe('a card made into a draft', () => {
 
   it('refuses the spoon after all where the ingredient turns out to be a cure, and takes only weighed grams', () => {
     const [line] = card().lines;
-    const guessed = resolveLine(line!, { ingredientId: 'Cure', gPerKg: 8 }, 3.175, LIBRARY);
+    const guessed = resolveLine(line!, { ingredientId: 'Cure', gPerKg: 8 }, ON, LIBRARY);
     expect(guessed.gPerKg).toBeUndefined();
     expect(guessed.reading).toMatchObject({
       kind: 'doubt',
       doubt: expect.stringContaining('never measured by the spoon'),
     });
-    expect(
-      resolveLine(line!, { ingredientId: 'Cure', gPerKg: 2, weighed: true }, 3.175, LIBRARY).gPerKg,
-    ).toBe(2);
-    expect(resolveLine(line!, { ingredientId: 'Salt', gPerKg: 8 }, 3.175, LIBRARY).gPerKg).toBe(8);
+    expect(resolveLine(line!, { ingredientId: 'Cure', gPerKg: 2, weighed: true }, ON, LIBRARY).gPerKg).toBe(
+      2,
+    );
+    expect(resolveLine(line!, { ingredientId: 'Salt', gPerKg: 8 }, ON, LIBRARY).gPerKg).toBe(8);
   });
 });
 

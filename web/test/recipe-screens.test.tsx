@@ -103,9 +103,19 @@ describe('an old card brought in', () => {
     shown(<BringInPage />);
     type(FIELD, 'Dock link\n16 g salt\n2 tsp cure 6.25\n12 g black pepper\nfor 1 kg pork');
     const cure = await screen.findByRole('group', { name: /cure/ });
+    expect(within(cure).getByRole('alert').textContent).toContain('never measured by the spoon');
+    const write = () => screen.getByRole<HTMLButtonElement>('button', { name: /^Write it up/ });
+    expect(write().disabled).toBe(true);
+    await press(/^It is for 1\.00/);
+    expect(write().disabled).toBe(false);
+    const which = within(cure).getByRole('combobox', { name: /^Which of/ });
+    fireEvent.change(which, { target: { value: 'Cure 6.25' } });
+    fireEvent.click(await screen.findByRole('option', { name: /^Cure 6\.25/ }));
     expect(within(cure).getByRole('alert').textContent).toContain('Refused.');
-    fireEvent.change(within(cure).getByLabelText(/^Grams for/), { target: { value: '2.5' } });
-    await waitFor(() => expect(within(cure).queryByRole('alert')).toBeNull());
+    for (const typed of ['2', '2.', '2.5']) {
+      fireEvent.change(within(cure).getByLabelText(/^Grams for/), { target: { value: typed } });
+    }
+    await waitFor(() => expect(cure.textContent).toContain('2.50'));
     server.next({ body: { id: ID(96) } });
     await press(/^Write it up/);
     await waitFor(() => expect(server.sent).toHaveLength(1));
@@ -114,11 +124,40 @@ describe('an old card brought in', () => {
     expect(document.lines.find((l) => l.role === 'cure')?.dose).toEqual({ gPerKgMeat: 2.5 });
   });
 
+  it('asks once what a percent is of, and keeps what is no ingredient as a note', async () => {
+    shown(<BringInPage />);
+    type(FIELD, 'Dock link\n1.6 % salt\n10 kg pork\nMethod:\nGrind it twice.');
+    expect((await screen.findByRole('group', { name: /salt/ })).textContent).toContain('Say it once');
+    fireEvent.click(screen.getByRole('button', { name: 'of the meat' }));
+    await press(/^It is for 10\.00/);
+    await waitFor(() => expect(screen.getByRole('group', { name: /salt/ }).textContent).toContain('160'));
+    expect(screen.getByRole('region', { name: 'Kept as notes' }).textContent).toContain(
+      'line 5: Grind it twice.',
+    );
+    server.next({ body: { id: ID(97) } });
+    await press(/^Write it up, 1 line/);
+    await waitFor(() => expect(server.sent).toHaveLength(1));
+    const { steps } = server.sent[0]!.body.document as EditorDocument;
+    expect(steps.flatMap((s) => s.note ?? [])).toEqual(['Method: · Grind it twice.']);
+  });
+
+  it('asks the meat again after it was changed: nothing stays dosed on the old', async () => {
+    shown(<BringInPage />);
+    type(FIELD, '40 g salt\n4 kg pork');
+    await press(/^It is for 4\.00/);
+    await waitFor(() => expect(screen.getByRole('group', { name: /salt/ }).textContent).toContain('10'));
+    type('pork', '5 kg');
+    expect(screen.getByRole<HTMLButtonElement>('button', { name: /^Write it up/ }).disabled).toBe(true);
+    await press(/^It is for 5\.00/);
+    await waitFor(() => expect(screen.getByRole('group', { name: /salt/ }).textContent).toContain('8 g/kg'));
+  });
+
   it('asks the meat it is for where it does not say', async () => {
     shown(<BringInPage />);
     type(FIELD, '40 g salt\n8 g black pepper');
-    expect(await screen.findByText(/does not say how much meat/)).toBeTruthy();
+    expect(await screen.findByRole('button', { name: 'Say how much meat it is for' })).toBeTruthy();
     type(/^Meat it is for/, '2.5 kg');
+    await press(/^It is for 2\.50/);
     await waitFor(() => expect(screen.getByRole('group', { name: /salt/ }).textContent).toContain('16'));
   });
 });

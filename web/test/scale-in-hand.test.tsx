@@ -1,8 +1,9 @@
 // @vitest-environment jsdom
 import { act, cleanup, renderHook } from '@testing-library/react';
-import { afterEach, describe, expect, it } from 'vitest';
+import { afterEach, describe, expect, it, vi } from 'vitest';
 import type { AutoTakeEvent } from '@zest/core';
 import type { ScaleReadingMessage } from '@zest/contract';
+import { standInServer } from './sent.js';
 
 /** The server's events, as the test sends them. */
 const source = new EventTarget();
@@ -27,16 +28,17 @@ const still = (netMg: number) => {
   }
 };
 
-function scaleAt(band: { lowMg: number; highMg: number }) {
+function scaleAt(band: { lowMg: number; highMg: number }, taresOn = false) {
   performance.now = () => clock;
   const events: AutoTakeEvent[] = [];
-  const { result } = renderHook(() => useScale('bench', 1000, band, (event) => events.push(event)));
+  const { result } = renderHook(() => useScale('bench', 1000, band, (event) => events.push(event), taresOn));
   return { events, scale: () => result.current };
 }
 
 afterEach(() => {
   shows(0);
   cleanup();
+  vi.unstubAllGlobals();
 });
 
 describe('a scale with a hand at it', () => {
@@ -61,6 +63,34 @@ describe('a scale with a hand at it', () => {
     expect(scale().offZero).toBe(false);
     still(500_000);
     expect(events).toHaveLength(1);
+  });
+
+  it('takes eight spices into one tub with no press between them: what stays on is tared away', () => {
+    const server = standInServer();
+    const { events } = scaleAt(band, true);
+    for (let spice = 1; spice <= 8; spice += 1) {
+      still(500_000);
+      expect(server.sent).toHaveLength(spice - 1);
+      still(500_000);
+      expect(server.sent).toHaveLength(spice);
+      still(0);
+    }
+    expect(events.map((e) => e.kind)).toEqual(new Array(8).fill('take'));
+    expect(new Set(server.sent.map((s) => s.path))).toEqual(new Set(['/scales/bench/tare']));
+  });
+
+  it('notices a late trickle before it tares, and tares nothing where nothing more comes', () => {
+    const server = standInServer();
+    const { events } = scaleAt(band, true);
+    still(500_000);
+    still(512_000);
+    expect(events.map((e) => e.kind)).toEqual(['take', 'reopen']);
+    still(0);
+    cleanup();
+    scaleAt(band);
+    still(500_000);
+    still(500_000);
+    expect(server.sent).toEqual([]);
   });
 
   it('takes no moving weight and none that is too heavy for it', () => {

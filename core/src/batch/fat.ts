@@ -13,6 +13,7 @@ type FatView = Pick<
 
 /** A meat of the batch, with its fat as it is thought to be now and as it was when its line was written. */
 interface MeatPart {
+  lotId: string;
   isAfterTest: boolean;
   now: FatPart;
   then: FatPart;
@@ -33,13 +34,14 @@ export function batchFat(facts: BatchFacts, lines: readonly LineView[]): FatView
     const massKg = (weighed ? line.weighedMg : line.dueMg) / 1e6;
     const [pct, sd] = [account?.fatPct ?? 0, account?.fatSd ?? 0];
     return {
+      lotId: line.lotId,
       isAfterTest: isAfterTest(facts, line.stepId),
       now: { massKg, fatPct: pct, fatSd: sd },
       then: { massKg, fatPct: row?.fatPct ?? pct, fatSd: row?.fatSd ?? sd },
     };
   });
-  const now = mixture(parts.map((p) => p.now));
-  const then = mixture(parts.map((p) => p.then));
+  const now = mixture(byLot(parts.map((p) => [p.lotId, p.now])));
+  const then = mixture(byLot(parts.map((p) => [p.lotId, p.then])));
   const window = { minPct: facts.batch.windowMinPct, maxPct: facts.batch.windowMaxPct };
   const tested = testedFat(facts, parts);
   const best = tested ? { fatPct: tested.posteriorPct, fatSd: tested.posteriorSd } : now;
@@ -53,8 +55,18 @@ export function batchFat(facts: BatchFacts, lines: readonly LineView[]): FatView
   };
 }
 
+/** Meat of one lot is one uncertainty, however often it was taken. */
+function byLot(parts: readonly (readonly [string, FatPart])[]): FatPart[] {
+  const lots = new Map<string, FatPart>();
+  for (const [lotId, part] of parts) {
+    const massKg = (lots.get(lotId)?.massKg ?? 0) + part.massKg;
+    lots.set(lotId, { ...part, massKg });
+  }
+  return [...lots.values()];
+}
+
 function testedFat({ fatTest }: BatchFacts, parts: readonly MeatPart[]): FatView['fatTest'] {
-  const before = parts.filter((p) => !p.isAfterTest).map((p) => p.then);
+  const before = byLot(parts.filter((p) => !p.isAfterTest).map((p) => [p.lotId, p.then]));
   if (!fatTest || before.length === 0) return null;
   const prior = mixture(before);
   const posterior = correctFat(prior, fatTest);

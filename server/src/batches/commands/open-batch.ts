@@ -225,19 +225,38 @@ function dueMg(line: RecipeLine, meatMg: number, perMeat: number): number {
   return Math.max(1, Math.round(fraction * meatMg * (basis === 'meat' ? 1 : perMeat)));
 }
 
-/** The oldest lot with enough free; water from the tap needs no stock. */
+/** The lot that a line is weighed from first; water from the tap needs no stock. */
 async function takeStock(tx: Transaction, batchId: string, line: RecipeLine, due: number): Promise<DryLot> {
   const lots = await findIngredientLots(tx, line.ingredientId);
+  const supply = lots.find((l) => l.isSupply);
+  if (supply) return supply;
+  const first = await setAside(tx, batchId, lots, due);
+  if (first) return first;
+  const free = lots.reduce((sum, l) => sum + Math.max(0, l.freeMg), 0);
+  const message = `Not enough ${line.name}: ${grams(due)} is needed, ${grams(free)} is free in all its lots.`;
+  throw invalid([{ path: 'meatMg', message }]);
+}
+
+/**
+ * Sets aside the oldest lot that has enough, else the oldest lots together.
+ * @returns the first of them; undefined when all together have too little, with nothing to be kept
+ */
+async function setAside(
+  tx: Transaction,
+  batchId: string,
+  lots: readonly DryLot[],
+  due: number,
+): Promise<DryLot | undefined> {
+  for (const lot of lots) if (await reserve(tx, batchId, lot.accountId, due)) return lot;
+  let missing = due;
+  let first: DryLot | undefined;
   for (const lot of lots) {
-    if (lot.isSupply || (await reserve(tx, batchId, lot.accountId, due))) return lot;
+    const some = Math.min(missing, lot.freeMg);
+    if (some <= 0 || !(await reserve(tx, batchId, lot.accountId, some))) continue;
+    first ??= lot;
+    missing -= some;
   }
-  const most = Math.max(0, ...lots.map((l) => l.freeMg));
-  throw invalid([
-    {
-      path: 'meatMg',
-      message: `Not enough ${line.name}: ${grams(due)} is needed, the fullest lot has ${grams(most)} free.`,
-    },
-  ]);
+  return missing <= 0 ? first : undefined;
 }
 
 async function reserveCasing(tx: Transaction, body: OpenBatch, recipe: Recipe): Promise<void> {

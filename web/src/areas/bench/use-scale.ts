@@ -1,8 +1,11 @@
 import { useCallback, useEffect, useRef, useState } from 'react';
-import { autoTake, type AutoTakeEvent, type AutoTakeState, type Band } from '@zest/core';
+import { STEADY_MS, autoTake, type AutoTakeEvent, type AutoTakeState, type Band } from '@zest/core';
 import { ROUTES, type Scale, type ScaleReadingMessage } from '@zest/contract';
 import { call } from '../../data/api.js';
 import { live, useScaleReading } from '../../data/live.js';
+
+/** How long what was taken stays on before it is tared away: until then a late trickle is still noticed. */
+const STAYS_MS = STEADY_MS;
 
 export interface LiveScale {
   reading: ScaleReadingMessage | undefined;
@@ -20,21 +23,24 @@ export interface LiveScale {
  * A scale with its automatic taking.
  * @param band what counts as right for the net weight now; undefined turns automatic taking off
  * @param onEvent called when a weight should be taken or was moved after it had been
+ * @param taresOn what was taken and stays on unmoved is tared away, so that the next can be poured beside it
  */
 export function useScale(
   scaleId: Scale['id'],
   divisionMg: number,
   band: Band | undefined,
   onEvent: (event: AutoTakeEvent) => void,
+  taresOn = false,
 ): LiveScale {
   const reading = useScaleReading(scaleId);
   const states = useRef(new Map<string, AutoTakeState>());
   const [taken, setTaken] = useState(false);
   const unzeroed = useRef(new Set<string>());
   const [offZero, setOffZero] = useState(false);
-  const latest = useRef({ band, onEvent });
+  const takenAt = useRef(new Map<string, number>());
+  const latest = useRef({ band, onEvent, taresOn });
   useEffect(() => {
-    latest.current = { band, onEvent };
+    latest.current = { band, onEvent, taresOn };
   });
   useEffect(() => {
     setTaken(states.current.get(scaleId)?.phase === 'taken');
@@ -62,6 +68,13 @@ export function useScale(
       states.current.set(scaleId, state);
       setTaken(state.phase === 'taken');
       if (event) latest.current.onEvent(event);
+      if (state.phase !== 'taken') takenAt.current.delete(scaleId);
+      else if (!takenAt.current.has(scaleId)) takenAt.current.set(scaleId, performance.now());
+      const sinceMs = performance.now() - (takenAt.current.get(scaleId) ?? Infinity);
+      if (latest.current.taresOn && stable && sinceMs >= STAYS_MS) {
+        takenAt.current.set(scaleId, Infinity);
+        void call(ROUTES.tareScale, { params: { id: scaleId } });
+      }
     });
   }, [scaleId, divisionMg]);
   const tare = useCallback(async () => {

@@ -67,6 +67,7 @@ export function LineWeighing({ sheet, step, pending, lines, line, onChoose }: Li
       if (event.kind === 'take') void take(event.massMg, event.readingId);
       else void reopen();
     },
+    auto && lines.some((l) => l.id !== line.id && l.scaleId === scaleId && !isDone(l)),
   );
   const netMg = scale.connected ? (scale.reading?.netMg ?? 0) : 0;
   const onScaleMg = jugMg === undefined ? netMg : poured(jugMg, netMg);

@@ -10,11 +10,18 @@ interface LooksProps {
   onChange: (looks: DeliveryRow['looks']) => void;
 }
 
+export const ALL_PASSED: DeliveryRow['looks'] = Object.fromEntries(
+  ARRIVAL_CHECKS.map((check) => [check, true]),
+);
+
+export function allPassed(looks: DeliveryRow['looks']): boolean {
+  return ARRIVAL_CHECKS.every((check) => looks[check] === true);
+}
+
 const MARK = { open: '…', passed: '✓', failed: '✗ not' } as const;
 
 /** What is looked at before it is taken in. Nothing is answered until somebody has looked: a touch passes it, another fails it. */
 export function Looks({ row: { looks }, issue, onChange }: LooksProps) {
-  const allPassed = ARRIVAL_CHECKS.every((check) => looks[check] === true);
   return (
     <Box sx={{ display: 'flex', gap: 0.5, mt: 0.5, alignItems: 'center', flexWrap: 'wrap', fontSize: 15 }}>
       {issue ? <Triangle size={18} /> : null}
@@ -33,12 +40,8 @@ export function Looks({ row: { looks }, issue, onChange }: LooksProps) {
           </Button>
         );
       })}
-      {allPassed ? null : (
-        <Button
-          size="small"
-          variant="outlined"
-          onClick={() => onChange(Object.fromEntries(ARRIVAL_CHECKS.map((check) => [check, true])))}
-        >
+      {allPassed(looks) ? null : (
+        <Button size="small" variant="outlined" onClick={() => onChange(ALL_PASSED)}>
           All six are fine
         </Button>
       )}

@@ -14,6 +14,7 @@ import { Triangle, Trouble } from '../../../ui/Trouble.js';
 import { useUnits } from '../../../ui/units.js';
 import { ColdRoomPlaces } from '../ColdRoomPlaces.js';
 import { DeliveryRows } from './DeliveryRows.js';
+import { ALL_PASSED, allPassed } from './Looks.js';
 import { NewTrimDialog } from './NewTrimDialog.js';
 import { NoteReader } from './NoteReader.js';
 import { blankRow, readRow, rowsOfNote, type DeliveryRow } from './rows.js';
@@ -108,9 +109,16 @@ function Receive({ trims }: { trims: readonly Trim[] }) {
         onChange={change}
         onDrop={(id) => setRows((now) => now.filter((r) => r.id !== id))}
       />
-      <Button variant="outlined" onClick={() => setRows([...rows, blankRow()])} sx={{ mt: 1 }}>
-        Another lot
-      </Button>
+      <Box sx={{ display: 'flex', gap: 1.5, mt: 1 }}>
+        <Button variant="outlined" onClick={() => setRows([...rows, blankRow()])}>
+          Another lot
+        </Button>
+        {filled.length > 1 && filled.some((r) => !allPassed(r.looks)) ? (
+          <Button variant="outlined" onClick={() => setRows(rows.map((r) => ({ ...r, looks: ALL_PASSED })))}>
+            All six are fine at all {filled.length} lots
+          </Button>
+        ) : null}
+      </Box>
       <Box sx={{ mt: 2, fontSize: 15, color: 'text.secondary' }}>
         What comes warmer than its limit, or fails a look, is put on hold until the lead releases it. Limits
         are from memory: your authority and your own plan decide.

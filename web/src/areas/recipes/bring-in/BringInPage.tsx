@@ -4,10 +4,16 @@ import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
 import { useDeferredValue, useMemo, useState } from 'react';
 import { useNavigate } from 'react-router';
-import { InputError, METHOD_TEMPLATES, readCard, type Card } from '@zest/core';
+import {
+  InputError,
+  METHOD_TEMPLATES,
+  readCard,
+  type Card,
+  type CardOptions,
+  type DoseBasis,
+} from '@zest/core';
 import { ROUTES } from '@zest/contract';
 import { command } from '../../../data/command.js';
-import { MassField } from '../../../ui/fields.js';
 import { Loading } from '../../../ui/Loading.js';
 import { PRIMARY, PrimaryBar } from '../../../ui/PrimaryBar.js';
 import { usePerson } from '../../../data/session.js';
@@ -16,6 +22,7 @@ import { RecipePlaces } from '../RecipePlaces.js';
 import { useLibrary } from '../use-recipes.js';
 import { draftOfCard, type Resolved } from './card-draft.js';
 import { CardLines } from './CardLines.js';
+import { CardMeats } from './CardMeats.js';
 import { FileReader } from './FileReader.js';
 
 const EXAMPLE = '4 tsp pepper, 1 tbsp thyme, 3 tbsp coarse salt for 7 lb';
@@ -29,24 +36,37 @@ export default function BringInPage() {
   const [name, setName] = useState('');
   const [template, setTemplate] = useState('fresh-link');
   const [meatMg, setMeat] = useState<number>();
+  const [basis, setBasis] = useState<DoseBasis>();
   const [resolved, setResolved] = useState<Record<number, Resolved>>({});
   const [error, setError] = useState<unknown>();
   const deferred = useDeferredValue(text);
   const { data } = library;
   const read = useMemo(
     () =>
-      readText(withBatch(deferred, meatMg), { library: data ?? [], numberStyle: numberStyle ?? undefined }),
-    [deferred, meatMg, data, numberStyle],
+      readText(deferred, {
+        library: data ?? [],
+        basis,
+        batchKg: meatMg === undefined ? undefined : meatMg / 1e6,
+        numberStyle: numberStyle ?? undefined,
+      }),
+    [deferred, meatMg, basis, data, numberStyle],
   );
   if (library.error) return <Trouble error={library.error} />;
   if (!data) return <Loading what="Opening the shelf" />;
   const card = 'card' in read ? read.card : undefined;
   const title = name.trim() || card?.title || '';
+  const confirm = (massMg: number | undefined) => {
+    setMeat(massMg);
+    // Grams that were weighed for another amount of meat are another dose.
+    setResolved((now) =>
+      Object.fromEntries(Object.entries(now).map(([i, { gPerKg: _g, weighed: _w, ...rest }]) => [i, rest])),
+    );
+  };
   const begin = async () => {
     if (!card) return;
     setError(undefined);
     try {
-      const document = draftOfCard(card, resolved, template, library.byId);
+      const document = draftOfCard(card, resolved, basis, template, library.byId);
       const draft = await command(ROUTES.addRecipeDraft, {
         body: { name: title.slice(0, 80) || 'Old recipe', document },
       });
@@ -70,6 +90,7 @@ export default function BringInPage() {
             onChange={(e) => {
               setText(e.target.value);
               setResolved({});
+              setMeat(undefined);
             }}
           />
           <TextField
@@ -78,7 +99,6 @@ export default function BringInPage() {
             placeholder={card?.title ?? ''}
             onChange={(e) => setName(e.target.value)}
           />
-          <MassField label="Meat it is for, if the card does not say" width="100%" onValue={setMeat} />
           <TextField select label="Made as" value={template} onChange={(e) => setTemplate(e.target.value)}>
             {METHOD_TEMPLATES.map((t) => (
               <MenuItem key={t.id} value={t.id}>
@@ -90,12 +110,17 @@ export default function BringInPage() {
         </Box>
         <Box>
           {card ? (
-            <CardLines
-              card={card}
-              library={library}
-              resolved={resolved}
-              onSettle={(i, value) => setResolved((now) => ({ ...now, [i]: { ...now[i], ...value } }))}
-            />
+            <>
+              <CardMeats key={deferred} card={card} confirmedMg={meatMg} onConfirm={confirm} />
+              {card.asksBasis ? <AskBasis basis={basis} onBasis={setBasis} /> : null}
+              <CardLines
+                card={card}
+                on={{ batchKg: meatMg === undefined ? null : meatMg / 1e6, basis }}
+                library={library}
+                resolved={resolved}
+                onSettle={(i, value) => setResolved((now) => ({ ...now, [i]: { ...now[i], ...value } }))}
+              />
+            </>
           ) : text.trim() === '' ? (
             <Box sx={{ fontSize: 18, maxWidth: 560 }}>
               Type or paste it with its cups, spoons and pounds. Every line is turned into grams by the weight
@@ -111,7 +136,7 @@ export default function BringInPage() {
         <Button
           variant="contained"
           sx={PRIMARY}
-          disabled={!card || card.lines.length === 0}
+          disabled={!card || card.lines.length === 0 || meatMg === undefined}
           onClick={() => void begin()}
         >
           Write it up{card ? `, ${card.lines.length} ${card.lines.length === 1 ? 'line' : 'lines'}` : ''}
@@ -121,15 +146,30 @@ export default function BringInPage() {
   );
 }
 
-/** The batch that was typed beside the card stands at its end, where a card says it. */
-function withBatch(text: string, meatMg: number | undefined): string {
-  return meatMg && text.trim() !== '' ? `${text}\nfor ${meatMg / 1000} g` : text;
+/** A percent on the card is of one thing, whichever line it stands on. */
+function AskBasis({ basis, onBasis }: { basis: DoseBasis | undefined; onBasis: (basis: DoseBasis) => void }) {
+  return (
+    <Box
+      role="group"
+      aria-label="What a percent is of"
+      sx={{ display: 'flex', gap: 1, alignItems: 'center', mb: 1 }}
+    >
+      A percent on this card is
+      {(['meat', 'mix'] as const).map((one) => (
+        <Button
+          key={one}
+          variant={basis === one ? 'contained' : 'outlined'}
+          aria-pressed={basis === one}
+          onClick={() => onBasis(one)}
+        >
+          {one === 'meat' ? 'of the meat' : 'of the whole mix'}
+        </Button>
+      ))}
+    </Box>
+  );
 }
 
-function readText(
-  text: string,
-  options: Parameters<typeof readCard>[1],
-): { card: Card } | { sentence: string } {
+function readText(text: string, options: CardOptions): { card: Card } | { sentence: string } {
   if (text.trim() === '') return { sentence: '' };
   try {
     return { card: readCard(text, options) };

@@ -7,60 +7,61 @@ import { Tick, Triangle } from '../../../ui/Trouble.js';
 import { useUnits } from '../../../ui/units.js';
 import { IngredientPicker } from '../editor/IngredientPicker.js';
 import type { useLibrary } from '../use-recipes.js';
-import { resolveLine, type Resolved } from './card-draft.js';
+import { resolveLine, type ReadFor, type Resolved } from './card-draft.js';
 
 interface CardLinesProps {
   card: Card;
+  /** What doses count on; no meat while nobody has confirmed it. */
+  on: ReadFor;
   library: ReturnType<typeof useLibrary>;
   resolved: Readonly<Record<number, Resolved>>;
   onSettle: (index: number, value: Resolved) => void;
 }
 
 /** Every line of the card as it was understood, with what has to be resolved. */
-export function CardLines({ card, library, resolved, onSettle }: CardLinesProps) {
-  const units = useUnits();
+export function CardLines({ card, on, library, resolved, onSettle }: CardLinesProps) {
   return (
     <Box>
-      <Box sx={{ fontSize: 18, mb: 1 }}>
-        {card.title ? <b>{card.title}. </b> : null}
-        {card.batchKg === null ? (
-          <span>
-            <Triangle size={18} /> The card does not say how much meat it is for. Say it on the left.
-          </span>
-        ) : (
-          <>
-            For {units.mass(Math.round(card.batchKg * 1e6))} of meat ({card.batchText}).
-          </>
-        )}
-      </Box>
+      {card.title ? <Box sx={{ fontSize: 20, fontWeight: 700, mb: 1 }}>{card.title}</Box> : null}
       {card.lines.map((line, i) => (
         <CardRow
           key={`${i} ${line.text}`}
           line={line}
-          batchKg={card.batchKg}
+          on={on}
           library={library}
           resolved={resolved[i] ?? {}}
           onSettle={(value) => onSettle(i, value)}
         />
       ))}
+      {card.notes.length > 0 ? (
+        <Box component="section" aria-label="Kept as notes" sx={{ mt: 2, fontSize: 15 }}>
+          <b>Not an ingredient; kept as a note at the mixing</b>
+          {card.notes.map((note) => (
+            <Box key={`${note.place} ${note.text}`}>
+              line {note.place}: {note.text}
+            </Box>
+          ))}
+        </Box>
+      ) : null}
     </Box>
   );
 }
 
 interface CardRowProps {
   line: CardLine;
-  batchKg: number | null;
+  on: ReadFor;
   library: ReturnType<typeof useLibrary>;
   resolved: Resolved;
   onSettle: (value: Resolved) => void;
 }
 
-function CardRow({ line, batchKg, library, resolved, onSettle }: CardRowProps) {
+function CardRow({ line, on, library, resolved, onSettle }: CardRowProps) {
   const units = useUnits();
-  const { ingredient: chosen, reading, gPerKg } = resolveLine(line, resolved, batchKg, library.byId);
-  const clear = gPerKg !== undefined || reading.kind === 'dose';
+  const { batchKg } = on;
+  const { ingredient: chosen, reading, gPerKg } = resolveLine(line, resolved, on, library.byId);
+  const clear = batchKg !== null && (gPerKg !== undefined || reading.kind === 'dose');
   const range = reading.kind === 'doubt' ? reading.rangeGPerKg : undefined;
-  const refused = (chosen?.role ?? line.role) === 'cure' && reading.kind === 'doubt';
+  const refused = chosen?.role === 'cure' && reading.kind === 'doubt';
   return (
     <Box role="group" aria-label={line.text} sx={{ borderTop: `1px solid ${COLOUR.edge}`, py: 1 }}>
       <Box
@@ -68,7 +69,7 @@ function CardRow({ line, batchKg, library, resolved, onSettle }: CardRowProps) {
       >
         {clear && chosen ? <Tick size={20} /> : <Triangle size={20} />}
         <Box>
-          <b>{line.text}</b>
+          <b>{line.text}</b> <span>(line {line.place})</span>
           <Box sx={{ fontSize: 15 }}>
             {chosen ? `${chosen.name}, ${chosen.form}` : 'not on the shelf under that name'}
           </Box>
@@ -84,7 +85,7 @@ function CardRow({ line, batchKg, library, resolved, onSettle }: CardRowProps) {
           {batchKg !== null ? grams(reading, gPerKg, batchKg, units.mass) : ''}
         </Box>
       </Box>
-      {!clear && reading.kind === 'doubt' ? (
+      {reading.kind === 'doubt' ? (
         <Box sx={{ pl: '34px', mt: 0.5 }}>
           <Box role="alert" sx={{ fontSize: 15 }}>
             {refused ? <b>Refused. </b> : null}
@@ -97,7 +98,7 @@ function CardRow({ line, batchKg, library, resolved, onSettle }: CardRowProps) {
                 variant="outlined"
                 onClick={() => onSettle({ gPerKg: Number(g.toPrecision(6)) })}
               >
-                {i === 0 ? 'the least' : 'the most'}, {units.number(g, 1)} g/kg
+                {i === 0 ? 'the least' : 'the most'}, {units.number(g, g < 1 ? 3 : 1)} g/kg
               </Button>
             ))}
             {batchKg !== null ? (
