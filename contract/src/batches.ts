@@ -66,6 +66,8 @@ export const massOut = z.object({
   reason: z.string().max(40).optional(),
   /** The cause, where it is a defect; or where a remainder is to go. */
   note: z.string().trim().max(300).optional(),
+  /** More than the step holds: the lead's reason why it is booked as found. */
+  found: reason.optional(),
   /** Pieces that stand on the scale, where each is weighed on and counted by it. */
   pieces: z.int().min(1, { error: 'At least one piece is weighed.' }).max(1000).optional(),
   massMg,

@@ -175,11 +175,6 @@ describe('what stops a recipe, and what has to be signed', () => {
 
   it.each<[string, WorkingDocument, RegExp]>([
     [
-      'a dose above the ingredient’s own greatest',
-      recipeOf([...FRESH, line('Black pepper', 30)]),
-      /above its greatest dose of 10 g\/kg/,
-    ],
-    [
       'a line with no dose',
       recipeOf([...FRESH, line('Thyme', 1, { dose: null, doubt: 'A splash is not a weight.' })]),
       /splash is not a weight/,
@@ -295,6 +290,25 @@ describe('what stops a recipe, and what has to be signed', () => {
     expect(sentences(beef, 'note', 'All Beef Link').join()).toContain('casing is pork');
   });
 
+  it('has a dose above what is usual signed, and one above what its maker allows mended', () => {
+    const above = (source: string) => {
+      const pepper = thing(
+        'Black pepper',
+        'seasoning',
+        {},
+        { dose: { minGPerKg: 0.5, maxGPerKg: 10, source } },
+      );
+      const library = new Map([...LIBRARY, [pepper.id, pepper]]);
+      const document = recipeOf([...FRESH.slice(0, 1), line('Black pepper', 30)]);
+      return checkRecipe({ name: 'Test', document, library, book: 'us' }).findings.find(
+        (f) => f.guard === 'dose',
+      );
+    };
+    expect(above('common practice')).toMatchObject({ level: 'sign', about: 'Black pepper', amount: 20 });
+    expect(above('its maker, sheet of 2026')).toMatchObject({ level: 'stop' });
+    expect(above('common practice')!.sentence).toContain('above its greatest dose of 10 g/kg');
+  });
+
   it('checks every heat at its hottest', () => {
     const hotness = [
       { name: 'mild', factor: 1 },
@@ -303,7 +317,7 @@ describe('what stops a recipe, and what has to be signed', () => {
     const document = recipeOf([line('Fine salt', 16), line('Black pepper', 4, { hot: true })], 'fresh-link', {
       hotness,
     });
-    expect(sentences(document, 'stop').join()).toContain('12 g/kg is above its greatest dose');
+    expect(sentences(document, 'sign').join()).toContain('12 g/kg is above its greatest dose');
     expect(sentences({ ...document, hotness: [] }, 'stop')).toEqual([]);
   });
 

@@ -4,15 +4,43 @@ import {
   InputError,
   compareRecipes,
   declaration,
+  declaredParts,
   knownFactor,
   preBlendFacts,
   preBlendParts,
   recipeCost,
+  recipeFigures,
+  recipeLabel,
   substitute,
   type Ingredient,
   type LabelPart,
 } from '../src/index.js';
 import { LIBRARY, line, recipeOf, thing } from './recipe-shelf.js';
+
+describe('preservatives on the label', () => {
+  const cure = { saltPct: 93.75, nitritePct: 6.25, nitratePct: 0 };
+  it('are declared whatever the cure is called, and once', () => {
+    expect(declaredParts('pink cure 6.25 %', [], cure)).toEqual([
+      { name: 'salt' },
+      { name: 'preservative: sodium nitrite' },
+    ]);
+    expect(declaredParts('curing salt (salt, sodium nitrite)', [], cure)).toEqual([]);
+    expect(declaredParts('rub', [{ name: 'salt' }, { name: 'E250' }], cure)).toHaveLength(2);
+    expect(declaredParts('fine salt', [], { saltPct: 100, nitritePct: 0, nitratePct: 0 })).toEqual([]);
+    const slow = { saltPct: 99, nitritePct: 0.5, nitratePct: 0.5 };
+    expect(declaredParts('slow cure', [], slow).map((p) => p.name)).toEqual([
+      'salt',
+      'preservative: sodium nitrite',
+      'preservative: sodium nitrate',
+    ]);
+  });
+
+  it('stand on the label of every cured recipe', () => {
+    const document = recipeOf([line('Cure 6.25', 2), line('Fine salt', 16)], 'ring');
+    const { text } = recipeLabel(document, recipeFigures(document, LIBRARY));
+    expect(text).toContain('preservative: sodium nitrite');
+  });
+});
 
 describe('the label', () => {
   const part = (name: string, massMg: number, more: Partial<LabelPart> = {}): LabelPart => ({

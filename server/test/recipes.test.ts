@@ -94,7 +94,7 @@ describe('publishing', () => {
     const answer = await publish(draft);
     expect(answer.status).toBe(422);
     const paths = (answer.body.errors as { path: string }[]).map((e) => e.path);
-    expect(paths).toEqual(expect.arrayContaining(['state', 'lines[5].dose', 'lines[7].dose', 'lines[7]']));
+    expect(paths).toEqual(expect.arrayContaining(['state', 'signed.dose', 'lines[7].dose', 'lines[7]']));
     expect(await recipes()).toEqual(before);
     expect((await lead.get(`/recipe-drafts/${draft.id}`)).status).toBe(200);
   });

@@ -31,6 +31,8 @@ interface OutEntry {
   id: string;
   stepId: string;
   to: 'next' | 'loss' | 'rework';
+  /** More than the step holds: why the lead books it as found. */
+  found?: string | undefined;
   reason?: string | undefined;
   note?: string | undefined;
   massMg: number;

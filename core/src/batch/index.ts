@@ -1,3 +1,4 @@
+export { mostOutMg } from './held.js';
 export { unwrittenKey } from './unwritten.js';
 export { apply, type Fact } from './apply.js';
 export { batchCure, type BatchCure, type CurePart, type CureState } from './cure.js';

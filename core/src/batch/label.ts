@@ -1,5 +1,8 @@
-import { casingWords, declaration, type LabelPart } from '../recipe/label.js';
+import { casingWords, declaration, declaredParts, type LabelPart } from '../recipe/label.js';
+import type { RecipeLine } from '../recipe/document.js';
+import { NO_CONTENTS } from '../recipe/ingredient.js';
 import type { AccountFact, BatchFacts } from './facts.js';
+import { carried } from './limits.js';
 import { sumWhere, type BatchMasses } from './masses.js';
 import type { BatchWeighing } from './view.js';
 
@@ -18,7 +21,7 @@ export function labelParts(facts: BatchFacts, { live }: Pick<BatchMasses, 'live'
         name: (carries?.declaredAs ?? name).toLowerCase(),
         massMg,
         allergens: carries?.allergens ?? [],
-        parts: carries?.parts ?? [],
+        parts: declaredParts(carries?.declaredAs ?? name, carries?.parts ?? [], contentsOf(line.document)),
         isWater: role === 'liquid',
       },
     ];
@@ -65,4 +68,8 @@ export function batchLabel(facts: BatchFacts, masses: BatchMasses): BatchWeighin
     ...(masses.productMg > 0 ? { productYield: masses.productMg / mixMg } : {}),
   });
   return { text, stateSentence, allergens };
+}
+
+function contentsOf(line: RecipeLine) {
+  return carried([line]).get(line.ingredientId)?.contents ?? NO_CONTENTS;
 }

@@ -1,3 +1,4 @@
+import { mixture } from '../blend/mixture.js';
 import { houseOf } from '../rules/house.js';
 import { recipeFigures } from '../recipe/figures.js';
 import { gauges, type Gauge } from '../recipe/gauges.js';
@@ -48,7 +49,7 @@ export function batchGauges(
 ): Gauge[] {
   const { recipe } = facts.batch;
   const made = madeLines(facts, lines, meatMg);
-  const window = { minPct: facts.batch.windowMinPct, maxPct: facts.batch.windowMaxPct };
+  const window = fatAsMade(facts, lines);
   const figures = recipeFigures({ lines: made, window }, carried(made));
   const brought = broughtByMeat(facts, lines, meatMg);
   const all = gauges({
@@ -65,6 +66,19 @@ export function batchGauges(
     productYield: expectedYield(recipe.steps),
   });
   return all.map((g) => ({ ...g, roomMg: g.roomMg === null ? null : Math.round(g.roomMg) }));
+}
+
+/** The fat of the blend as it is made, as a window of its own; before there is any meat, that of the batch. */
+function fatAsMade({ batch, accounts, lines: rows }: BatchFacts, lines: readonly LineView[]) {
+  const meats = rows.flatMap((row) => {
+    const line = lines.find((l) => l.id === row.id);
+    const massKg = line && row.kind === 'meat' ? (line.weighedMg > 0 ? line.weighedMg : line.dueMg) / 1e6 : 0;
+    const fatPct = accounts.find((a) => a.id === row.lotAccountId)?.fatPct;
+    return massKg > 0 && typeof fatPct === 'number' ? [{ massKg, fatPct }] : [];
+  });
+  if (meats.length === 0) return { minPct: batch.windowMinPct, maxPct: batch.windowMaxPct };
+  const { fatPct } = mixture(meats);
+  return { minPct: fatPct, maxPct: fatPct };
 }
 
 /** The ingredient lines as they are made: what was weighed where it was, what is due where it was not. */

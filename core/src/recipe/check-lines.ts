@@ -117,6 +117,9 @@ function listed(words: readonly string[]): string {
     : `${words.slice(0, -1).join(', ')} and ${words[words.length - 1]}`;
 }
 
+/** A dose that is only usual may be signed; what a maker or a book says may not. */
+const USUAL = /common practice|from memory|usual/i;
+
 /** A dose against the ingredient's own least and greatest. */
 function doseLimits(
   line: WorkingLine,
@@ -132,7 +135,7 @@ function doseLimits(
   const found: Finding[] = [];
   if (limits && gPerKg * heat > limits.maxGPerKg + 1e-9) {
     found.push({
-      level: 'stop',
+      level: USUAL.test(limits.source) ? 'sign' : 'stop',
       path: `${path}.dose`,
       guard: 'dose',
       about: line.name,

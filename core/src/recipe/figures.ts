@@ -29,12 +29,13 @@ export interface RecipeFigures {
   sugar: number;
   binder: number;
   soyProtein: number;
-  /** Beer, wine, stock, sauce, vinegar and ice in full; the water stated of packets. */
+  /** Beer, wine, stock, vinegar and ice in full; the water stated of packets, sauces and pre-blends. */
   addedWater: number;
   /** Fat that lines bring: cheese, bacon, oil. */
   lineFat: number;
   lineWater: number;
-  lineProtein: number;
+  /** Protein of lines that are meat themselves; of cheese, milk and soy none counts against water. */
+  lineMeatProtein: number;
   /** Fat of the meat block at the two ends of the window. */
   meatFat: readonly [number, number];
   /** Water and protein of the meat at the fat end of the window, by the lean model. */
@@ -95,13 +96,15 @@ export function recipeFigures(
     addedWater: sum((l) =>
       l.line.role === 'liquid'
         ? l.perMeat
-        : l.line.role === 'packet'
+        : l.line.role === 'packet' || l.ingredient?.compound === true
           ? (l.perMeat * l.contents.waterPct) / 100
           : 0,
     ),
     lineFat: of('fatPct'),
     lineWater: of('waterPct'),
-    lineProtein: of('proteinPct'),
+    lineMeatProtein: sum((l) =>
+      l.ingredient?.species === undefined ? 0 : (l.perMeat * l.contents.proteinPct) / 100,
+    ),
     meatFat: [minPct / 100, maxPct / 100],
     meatWater: lean.waterPct / 100,
     meatProtein: lean.proteinPct / 100,

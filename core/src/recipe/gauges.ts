@@ -107,7 +107,8 @@ function ruleGauge(rule: LimitRule, input: GaugeInput): Gauge | undefined {
     roomMg: room === null ? null : Math.max(0, room * input.meatMg),
     roomOf: ROOM_OF[rule.substance],
     book: rule.book,
-    written: rule.written,
+    written:
+      rule.substance === 'fat and added water' ? `${rule.written}: ${waterParts(input)}` : rule.written,
     source: rule.source,
   };
 }
@@ -189,12 +190,20 @@ function cureStrength(f: RecipeFigures): number {
   return (f.lines.find((l) => l.line.role === 'cure')?.contents.nitritePct ?? 0) / 100;
 }
 
-/** Water that the protein does not account for, in the finished product, kg per kg of meat. */
+/** What the added water of a cooked product is made of, in percent of the product. */
+function waterParts({ figures: f, productYield = 1 }: GaugeInput): string {
+  const product = f.mixPerMeat * productYield;
+  const pct = (kg: number) => `${((kg / product) * 100).toFixed(1)} %`;
+  const water = f.meatWater + f.lineWater - f.mixPerMeat * (1 - productYield);
+  const protein = f.meatProtein + f.lineMeatProtein;
+  return `fat ${pct(f.meatFat[1] + f.lineFat)}, water ${pct(water)} less 4 × ${pct(protein)} protein of the meat`;
+}
+
+/** Water that the protein of the meat does not account for, in the finished product, kg per kg of meat. */
 function cookedAddedWater(f: RecipeFigures, productYield: number): number {
   const lost = f.mixPerMeat * (1 - productYield);
   const water = f.meatWater + f.lineWater - lost;
-  const protein = f.meatProtein + f.lineProtein;
-  return Math.max(0, water - 4 * protein);
+  return Math.max(0, water - 4 * (f.meatProtein + f.lineMeatProtein));
 }
 
 const RANK: Record<Gauge['level'], number> = { stop: 4, name: 3, warn: 2, label: 1, ok: 0 };

@@ -22,7 +22,14 @@ export { blocking, type Finding } from './finding.js';
 export { gauges, strictest, type Gauge } from './gauges.js';
 export * from './ingredient.js';
 export { findCommonIngredient, looksLikeCure, plain } from './common-ingredients.js';
-export { casingWords, declaration, type Label, type LabelPart, type LabelRun } from './label.js';
+export {
+  casingWords,
+  declaration,
+  declaredParts,
+  type Label,
+  type LabelPart,
+  type LabelRun,
+} from './label.js';
 export { loads } from './loads.js';
 export { measure } from './measure.js';
 export { overPour, type OverPour, type PouredLine } from './over-pour.js';

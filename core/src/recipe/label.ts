@@ -12,6 +12,28 @@ export interface LabelPart {
   isWater?: boolean;
 }
 
+/**
+ * What a line is made of, with the preservatives it holds: nitrite and nitrate are declared whatever it is called.
+ */
+export function declaredParts(
+  name: string,
+  parts: LabelPart['parts'],
+  contents: { saltPct: number; nitritePct: number; nitratePct: number },
+): LabelPart['parts'] {
+  const says = (word: RegExp) => word.test(name) || parts.some((p) => word.test(p.name));
+  const unsaid = [
+    ...(contents.nitritePct > 0 && !says(/nitrite|E\s?2(49|50)/i)
+      ? [{ name: 'preservative: sodium nitrite' }]
+      : []),
+    ...(contents.nitratePct > 0 && !says(/nitrate|saltpet|E\s?25[12]/i)
+      ? [{ name: 'preservative: sodium nitrate' }]
+      : []),
+  ];
+  if (unsaid.length === 0) return parts;
+  const salt = parts.length === 0 && contents.saltPct > 0 && !/salt/i.test(name) ? [{ name: 'salt' }] : [];
+  return [...parts, ...salt, ...unsaid];
+}
+
 interface LabelInput {
   parts: readonly LabelPart[];
   state: ProductState;

@@ -1,6 +1,6 @@
 import type { WorkingDocument } from './document.js';
 import type { RecipeFigures } from './figures.js';
-import { casingWords, declaration, type Label } from './label.js';
+import { casingWords, declaration, declaredParts, type Label } from './label.js';
 
 /**
  * The label of a recipe as written, from a kilogram of meat; the batch's own label names what was really
@@ -14,11 +14,11 @@ export function recipeLabel(
   return declaration({
     parts: [
       { name: meatWords(document.speciesRules), massMg: 1e9, allergens: [], parts: [] },
-      ...figures.lines.map(({ line, ingredient, perMeat }) => ({
+      ...figures.lines.map(({ line, ingredient, perMeat, contents }) => ({
         name: (ingredient?.declaredAs ?? line.name).toLowerCase(),
         massMg: Math.round(perMeat * 1e9),
         allergens: ingredient?.allergens ?? [],
-        parts: ingredient?.parts ?? [],
+        parts: declaredParts(ingredient?.declaredAs ?? line.name, ingredient?.parts ?? [], contents),
         isWater: line.role === 'liquid',
       })),
     ],

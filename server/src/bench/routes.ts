@@ -16,7 +16,7 @@ export function benchRoutes(router: Router, app: AppContext): void {
     recordWeighing(app, await makerOf(app, person, params.id, body), params.id, body),
   );
   mount(router, ROUTES.recordMassOut, async ({ person, params, body }) =>
-    recordMassOut(app, await makerOf(app, person, params.id, body), params.id, body),
+    recordMassOut(app, await makerOf(app, person, params.id, body), params.id, body, person),
   );
   mount(router, ROUTES.recordCasing, async ({ person, params, body }) =>
     recordCasing(app, await makerOf(app, person, params.id, body), params.id, body),

@@ -238,12 +238,10 @@ export class BatchPlayer {
   }
 
   async #out(batchId: string, stepId: string, rest: Omit<MassOut, 'id' | 'stepId'>): Promise<void> {
-    await recordMassOut(this.#app, this.#hand(), batchId, {
-      id: uuid(),
-      stepId,
-      readingId: this.#readingId(rest.massMg > 14_000_000 ? 'floor' : 'bench'),
-      ...rest,
-    });
+    const readingId = this.#readingId(rest.massMg > 14_000_000 ? 'floor' : 'bench');
+    const body = { id: uuid(), stepId, readingId, ...rest };
+    const hand = this.#hand();
+    await recordMassOut(this.#app, hand, batchId, body, hand);
   }
 
   async #read(sheet: BatchView, step: StepView, kind: string, value: number, load = 0): Promise<void> {

@@ -5,10 +5,11 @@ import {
   movesOf,
   type BatchFacts,
   type BenchEntry,
+  type EntryMove,
   type EntryMoves,
   type TransferFact,
 } from '@zest/core';
-import type { CasingUse, MassOut, Recorded, Weighing } from '@zest/contract';
+import type { CasingUse, MassOut, Person, Recorded, Weighing } from '@zest/contract';
 import { reworkAccount } from '../../batches/index.js';
 import { shownBy } from '../../devices/index.js';
 import { touchBatch } from '../../ledger/index.js';
@@ -24,7 +25,9 @@ import {
   type EntryHead,
   type WrittenMove,
 } from '../store/entries.js';
+import { addNotice } from '../../platform/notices.js';
 import { forgetFrame, frameOf } from '../store/frames.js';
+import { moreThanHeld, type More } from './more-than-held.js';
 import { headOf, idReused, namesOf } from './entry-rules.js';
 import type { Maker } from './made-by.js';
 import { writeEntry } from './write-entry.js';
@@ -53,8 +56,13 @@ export function recordMassOut(
   maker: Maker,
   batchId: string,
   body: MassOut,
+  person: Person,
 ): Promise<Recorded> {
-  return record(app, maker, batchId, { kind: 'out', body }, body, body.massMg);
+  const more = (facts: BatchFacts, move: EntryMove) => {
+    const step = facts.steps.find((s) => s.id === move.stepId);
+    return step && moreThanHeld(app, batchId, step, move, { body, person });
+  };
+  return record(app, maker, batchId, { kind: 'out', body }, body, body.massMg, more);
 }
 
 /** Books casing metres from their lot, and the casing's own mass into the step. */
@@ -70,6 +78,8 @@ export function recordCasing(
 interface Plan {
   made: EntryMoves;
   moves: WrittenMove[];
+  /** What the lead is told of it. */
+  sentence: string | undefined;
   /** Whether an account may have a balance: lots have, places and the world outside have none. */
   counted: (account: string) => boolean;
 }
@@ -85,6 +95,7 @@ async function record(
   entry: MovingEntry,
   body: Body,
   amount: number,
+  more?: (facts: BatchFacts, move: EntryMove) => Promise<More | undefined> | undefined,
 ): Promise<Recorded> {
   const now = app.now();
   const head = headOf(maker, batchId, body.deviceTime, now);
@@ -96,18 +107,21 @@ async function record(
       stepId: (facts) => stepIdOf(facts, entry),
       plan: async (facts) => {
         const made = await planned(app, facts, entry);
-        const moves = made.moves.map((move) => ({
+        const beyond = await more?.(facts, made.moves[0]);
+        const all = beyond?.move ? [...made.moves, beyond.move] : made.moves;
+        const moves = all.map((move) => ({
           ...move,
           ...(move.derived ? { how: 'derived' as const, deviceId: null, readingId: null } : source),
           foundId: uuid(),
         }));
-        return { made, moves, counted: countedIn(facts) };
+        return { made, moves, sentence: beyond?.sentence, counted: countedIn(facts) };
       },
       takes: ({ made, counted }) => {
         const [{ from, amount }] = made.moves;
         return counted(from) ? { account: from, amount } : undefined;
       },
-      write: (tx, { made, moves, counted }, taken) => {
+      write: (tx, { made, moves, sentence, counted }, taken) => {
+        if (sentence) addNotice(tx, batchId, now, sentence);
         const onFound = () => {
           found = true;
         };

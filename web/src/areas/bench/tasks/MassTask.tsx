@@ -2,7 +2,15 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { useState } from 'react';
 import { v7 as uuid } from 'uuid';
-import { scaleSpec, scaleForMass, causesOf, ratePerHour, traitsOf, type WeighedTask } from '@zest/core';
+import {
+  scaleSpec,
+  scaleForMass,
+  causesOf,
+  mostOutMg,
+  ratePerHour,
+  traitsOf,
+  type WeighedTask,
+} from '@zest/core';
 import type { BatchView, StepView } from '@zest/contract';
 import { deviceTime } from '../../../data/device-time.js';
 import { useShortcut } from '../../../ui/shortcuts.js';
@@ -20,6 +28,7 @@ import { useTypedMass } from '../typed.js';
 import { useScale } from '../use-scale.js';
 import { useSimulated } from '../use-simulated.js';
 import { scaleTrouble } from '../weigh/hint.js';
+import { MoreThanHeld } from './MoreThanHeld.js';
 
 /** Kilograms out of a step, tub by tub: on to the next, a named loss, or rework. */
 export function MassTask({
@@ -48,8 +57,11 @@ export function MassTask({
   const typedMg = typed.massMg;
   const netMg = scale.connected ? Math.max(0, scale.reading?.netMg ?? 0) : 0;
   const valueMg = typedMg ?? (scale.taken ? 0 : netMg);
+  const isMore = step.holdsMass && valueMg > mostOutMg(step);
+  const [found, setFound] = useState<string>();
   const canTake =
     valueMg > 0 &&
+    (!isMore || found !== undefined) &&
     (notes === undefined || note !== undefined) &&
     (typedMg !== undefined || (scale.reading?.stable === true && !scale.offZero));
   const take = async () => {
@@ -67,12 +79,14 @@ export function MassTask({
         massMg: valueMg,
         deviceTime: deviceTime(),
         ...(note ? { note } : {}),
+        ...(isMore && found ? { found } : {}),
         ...(oneByOne ? { pieces } : {}),
         ...(task.reason === undefined ? {} : { reason: task.reason }),
         ...(readingId ? { readingId } : {}),
       },
     });
     setPieces(1);
+    setFound(undefined);
     onDone();
   };
   const pieceMg = oneByOne && sheet.linkMassG !== null ? Math.round(sheet.linkMassG * 1000) : Infinity;
@@ -167,6 +181,7 @@ export function MassTask({
         </Box>
         {showKeys ? <Keypad onKey={typed.press} /> : null}
       </Box>
+      {isMore ? <MoreThanHeld step={step} valueMg={valueMg} found={found} onFound={setFound} /> : null}
       {notes ? (
         <Box
           role="group"
