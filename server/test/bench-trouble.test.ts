@@ -226,6 +226,12 @@ describe('cure, labels and devices', () => {
       (p) => p.id === 'hand',
     )!;
     expect(hand).toMatchObject({ offsetC: -0.6, due: false });
+    const far = await ines.post('/calibrations', { ...body, id: uuid(), shown: 9 });
+    expect([far.status, far.body.errors[0].path]).toEqual([422, 'shown']);
+    expect(far.body.errors[0].message).toContain('not corrected');
+    const scale = { device: 'scale-bench', reference: 1000, note: 'check weight' };
+    expect((await ines.post('/calibrations', { ...scale, id: uuid(), shown: 1060 })).status).toBe(422);
+    expect((await ines.post('/calibrations', { ...scale, id: uuid(), shown: 1001 })).status).toBe(200);
     const unknown = await ines.post('/calibrations', { ...body, id: uuid(), device: 'probe-moon' });
     expect(unknown.body.errors[0].message).toBe('There is no scale or probe of this name.');
   });

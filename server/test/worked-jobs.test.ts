@@ -105,7 +105,7 @@ describe('fifteen jobs worked by hand', () => {
 
       // The bench: meat as planned, every line as due.
       batch = await hands.workUntil(batch, (step) => step.kind === 'weigh-ingredients');
-      expect(batch.meatMg).toBe(kg(job.meatKg));
+      expect(Math.abs(batch.meatMg - kg(job.meatKg))).toBeLessThanOrEqual(20_000);
       for (const line of batch.lines.filter((l) => l.stepId === current(batch).id))
         await hands.weigh(batch, line);
       batch = await sheetOf(ines, batch.id);

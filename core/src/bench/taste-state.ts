@@ -1,3 +1,5 @@
+import { isColder } from '../quantity/tenths.js';
+
 /** Something that happened to a mix, in ms; additions are everything weighed in after the meat. */
 export interface TasteFacts {
   verdicts: readonly { passed: boolean; atMs: number }[];
@@ -64,7 +66,7 @@ export function tasteState(facts: TasteFacts): TasteState {
   }
   const lastIn = Math.max(-Infinity, ...facts.additions.map((a) => a.atMs));
   const core = latest(facts.cores.filter((c) => c.atMs <= verdict.atMs && c.atMs >= lastIn));
-  if (!core || core.valueC < facts.doneC) {
+  if (!core || isColder(core.valueC, facts.doneC)) {
     return {
       state: 'core',
       maySkip: false,

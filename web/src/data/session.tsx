@@ -45,6 +45,19 @@ export function usePerson(): Person {
   return person;
 }
 
+/**
+ * Leaves: nobody is signed in here any more, whether the server can be told or not, and nothing that was seen is
+ * kept. The session itself stays watched, so that the screen follows.
+ */
+export function useLeave(): () => Promise<void> {
+  const client = useQueryClient();
+  return async () => {
+    await call(ROUTES.signOut).catch(() => undefined);
+    client.setQueryData(SESSION_KEY, null);
+    client.removeQueries({ predicate: ({ queryKey }) => queryKey[0] !== SESSION_KEY[0] });
+  };
+}
+
 /** Changes units or number style everywhere at once, then on the server. */
 export function useSetPreferences(): (preferences: Pick<Person, 'units' | 'numberStyle'>) => void {
   const client = useQueryClient();

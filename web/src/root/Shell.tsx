@@ -1,15 +1,13 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
-import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { useQuery } from '@tanstack/react-query';
 import { Suspense, useState } from 'react';
 import { NavLink, Outlet, useNavigate } from 'react-router';
-import { ROUTES } from '@zest/contract';
-import { call } from '../data/api.js';
 import { ConnectionSign } from '../ui/ConnectionSign.js';
 import { KeyOverview } from './KeyOverview.js';
 import { useLiveQueries } from '../data/live.js';
 import { Loading } from '../ui/Loading.js';
-import { SESSION_KEY, usePerson, useSetPreferences } from '../data/session.js';
+import { useLeave, usePerson, useSetPreferences } from '../data/session.js';
 import { useShortcut } from '../ui/shortcuts.js';
 import { COLOUR, RAIL_WIDTH } from '../ui/theme.js';
 import { queries } from '../data/queries.js';
@@ -101,7 +99,6 @@ function RailLink({ to, name }: { to: string; name: string }) {
 function RailFoot() {
   const person = usePerson();
   const setPreferences = useSetPreferences();
-  const client = useQueryClient();
   const navigate = useNavigate();
   const [keys, setKeys] = useState(false);
   const switchUnits = () =>
@@ -111,12 +108,7 @@ function RailFoot() {
     });
   useShortcut('u', 'switch between metric and pounds', switchUnits);
   useShortcut('?', 'show the keys', () => setKeys(true));
-  const leave = async () => {
-    await call(ROUTES.signOut).catch(() => undefined);
-    await navigate('/');
-    client.clear();
-    client.setQueryData(SESSION_KEY, null);
-  };
+  const leave = useLeave();
   const button = {
     color: COLOUR.paper,
     justifyContent: 'flex-start',
@@ -143,7 +135,7 @@ function RailFoot() {
       <Button sx={button} onClick={() => setKeys(true)}>
         ? Keys
       </Button>
-      <Button sx={button} onClick={() => void leave()}>
+      <Button sx={button} onClick={() => void leave().then(() => navigate('/'))}>
         {person.name}, leave
       </Button>
       <KeyOverview open={keys} onClose={() => setKeys(false)} />

@@ -1,3 +1,4 @@
+import { isWarmer } from '../../quantity/tenths.js';
 import { temperatureToken } from '../../quantity/tokens.js';
 import { defineReading, lastOf } from './kind.js';
 import { TEMPERATURE } from './limits.js';
@@ -9,7 +10,7 @@ export const before = defineReading({
   first: true,
   asked: 'The temperature before the first kilogram has not been read.',
   judge: (ask, values) =>
-    ask.aboveC !== undefined && lastOf(values) > ask.aboveC
+    ask.aboveC !== undefined && isWarmer(lastOf(values), ask.aboveC)
       ? `${temperatureToken(lastOf(values))} before the first kilogram is too warm: back to the chill, then read again.`
       : null,
   words: (value) => `${temperatureToken(value)} before`,

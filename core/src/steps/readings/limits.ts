@@ -1,3 +1,4 @@
+import { isColder, isWarmer } from '../../quantity/tenths.js';
 import { temperatureToken } from '../../quantity/tokens.js';
 import { lastOf, type ReadingAsk, type ReadingKind } from './kind.js';
 
@@ -19,10 +20,10 @@ function aimOf({ aboveC, belowC }: ReadingAsk): number {
 /** The last temperature against the limits of its step. */
 export function withinLimits(ask: ReadingAsk, values: readonly number[]): string | null {
   const value = lastOf(values);
-  if (ask.aboveC !== undefined && value > ask.aboveC) {
+  if (ask.aboveC !== undefined && isWarmer(value, ask.aboveC)) {
     return `${temperatureToken(value)} is above the stop of ${temperatureToken(ask.aboveC)}: back to the chill, then read again.`;
   }
-  if (ask.belowC !== undefined && value < ask.belowC) {
+  if (ask.belowC !== undefined && isColder(value, ask.belowC)) {
     return `${temperatureToken(value)} has not reached ${temperatureToken(ask.belowC)}.`;
   }
   return null;

@@ -3,6 +3,7 @@ import {
   SHOP_ACCOUNTS,
   InputError,
   fatAfter,
+  isWarmer,
   massToken,
   prepare,
   temperatureToken,
@@ -44,10 +45,9 @@ export async function prepareLot(
     const limit = await limitOf(tx, { ...lot, state: 'fresh' });
     const trims = await partTrims(tx, body);
     const fat = fatOf(lot, body, trims);
-    const hold =
-      body.tempC > limit
-        ? `At ${temperatureToken(body.tempC)} after ${body.how}: chill below ${temperatureToken(limit)} and read before it joins cold meat.`
-        : null;
+    const hold = isWarmer(body.tempC, limit)
+      ? `At ${temperatureToken(body.tempC)} after ${body.how}: chill below ${temperatureToken(limit)} and read before it joins cold meat.`
+      : null;
     const usable =
       body.usableMg > 0
         ? await childLot(tx, lot, body.usableMg, {

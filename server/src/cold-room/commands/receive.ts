@@ -1,5 +1,5 @@
 import { v7 as uuid } from 'uuid';
-import { SHOP_ACCOUNTS, DEFAULT_FAT_SD, massToken, temperatureToken } from '@zest/core';
+import { SHOP_ACCOUNTS, DEFAULT_FAT_SD, isWarmer, massToken, temperatureToken } from '@zest/core';
 import type { Delivery, Person, ReceiveLot, Trim } from '@zest/contract';
 import type { AppContext } from '../../platform/app-context.js';
 import { once } from '../../platform/commands.js';
@@ -65,7 +65,7 @@ async function takeIn(
   { trim, maxC, how }: { trim: Trim; maxC: number; how: 'scale' | 'typed' },
 ): Promise<void> {
   const reasons = [
-    ...(lot.tempC > maxC
+    ...(isWarmer(lot.tempC, maxC)
       ? [`Came at ${temperatureToken(lot.tempC)}, above the limit of ${temperatureToken(maxC)}.`]
       : []),
     ...(lot.failedChecks.length > 0 ? [`Failed at receipt: ${lot.failedChecks.join(', ')}.`] : []),

@@ -1,5 +1,5 @@
 import { v7 as uuid } from 'uuid';
-import { temperatureToken } from '@zest/core';
+import { isWarmer, temperatureToken } from '@zest/core';
 import type { ColdReading, Person, TrimLot } from '@zest/contract';
 import { touchBatchesOfLot } from '../../ledger/index.js';
 import type { AppContext } from '../../platform/app-context.js';
@@ -62,7 +62,7 @@ export async function setLotStatus(
     const clock = toLot(lot, await shopTime(tx, now));
     const limit = await limitOf(tx, lot);
     const read = await readNow(app, lot, body, now);
-    if (body.status === 'available' && (read === undefined || read.tempC > limit)) {
+    if (body.status === 'available' && (read === undefined || isWarmer(read.tempC, limit))) {
       throw invalid([
         {
           path: 'tempC',
@@ -122,7 +122,7 @@ export async function moveLot(
     const hold =
       outLevel === 'stop'
         ? `Out of the chill for ${Math.round(outMinutes)} minutes.`
-        : read.tempC > limit
+        : isWarmer(read.tempC, limit)
           ? `Came back at ${temperatureToken(read.tempC)}, above ${temperatureToken(limit)}.`
           : null;
     const outMs = Math.round(outMinutes * 60_000);

@@ -3,7 +3,7 @@ import type { AppContext } from '../../platform/app-context.js';
 import { once } from '../../platform/commands.js';
 import { announce } from '../../platform/live.js';
 import { invalid } from '../../platform/problem.js';
-import { SCALES } from '@zest/core';
+import { SCALES, massToken, temperatureToken } from '@zest/core';
 import { PROBES } from '../thermometer.js';
 import { insertCheck, latestChecks } from '../store/calibrations.js';
 
@@ -43,6 +43,7 @@ export async function listCalibrations(app: AppContext): Promise<CalibrationStat
 export async function calibrate(app: AppContext, person: Person, body: NewCalibration): Promise<void> {
   const known = (await listCalibrations(app)).some((c) => c.device === body.device);
   if (!known) throw invalid([{ path: 'device', message: 'There is no scale or probe of this name.' }]);
+  mustBeCorrectable(body);
   const now = app.now();
   await once(
     app.db,
@@ -52,4 +53,19 @@ export async function calibrate(app: AppContext, person: Person, body: NewCalibr
       announce(tx, now, { topic: 'devices' });
     },
   );
+}
+
+/** A probe that is further off is not corrected but replaced, °C; a scale, as a part of the weight on it. Common practice. */
+const PROBE_OFF_C = 2;
+const SCALE_OFF = 0.02;
+
+/** @throws HttpProblem 422 for a device that shows something else than it was held against */
+function mustBeCorrectable({ device, reference, shown }: NewCalibration): void {
+  const off = Math.abs(reference - shown);
+  const isProbe = device.startsWith('probe-');
+  if (isProbe ? off <= PROBE_OFF_C : off <= Math.abs(reference) * SCALE_OFF) return;
+  const message = isProbe
+    ? `At ${temperatureToken(reference)} it showed ${temperatureToken(shown)}. A probe that far off is not corrected: read again, and replace it if it stays.`
+    : `On ${massToken(reference * 1000)} it showed ${massToken(shown * 1000)}. A scale that far off is not used: clean it, level it, and call its maker.`;
+  throw invalid([{ path: 'shown', message }]);
 }

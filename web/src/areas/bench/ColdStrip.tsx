@@ -1,4 +1,4 @@
-import { readingKind, traitsOf } from '@zest/core';
+import { isWarmer, readingKind, traitsOf } from '@zest/core';
 import type { BatchView } from '@zest/contract';
 import { COLOUR, FONT } from '../../ui/theme.js';
 import { useUnits } from '../../ui/units.js';
@@ -50,7 +50,7 @@ export function ColdStrip({ sheet }: { sheet: BatchView }) {
         strokeWidth="3"
       />
       {points.map((p, i) =>
-        p.value > limit ? (
+        isWarmer(p.value, limit) ? (
           <path
             key={p.id}
             d={`M${x(i) - 7} ${y(p.value) + 6} h14 l-7 -13 z`}

@@ -3,7 +3,7 @@ import Button from '@mui/material/Button';
 import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
-import { FAT_KNOWN_BY } from '@zest/core';
+import { FAT_KNOWN_BY, isWarmer } from '@zest/core';
 import type { Trim } from '@zest/contract';
 import { COLOUR } from '../../../ui/theme.js';
 import { useScaleReading } from '../../../data/live.js';
@@ -51,7 +51,7 @@ function Row({
   const trim = trims.find((t) => t.id === row.trimId);
   const limit = row.state === 'frozen' ? -18 : row.form === 'whole' ? trim?.maxC : trim?.groundMaxC;
   const temp = row.temp.trim() === '' ? undefined : readTemperature(row.temp, way).tempC;
-  const tooWarm = limit !== undefined && temp !== undefined && temp > limit;
+  const tooWarm = limit !== undefined && temp !== undefined && isWarmer(temp, limit);
   const field = (name: keyof DeliveryRow & string, label: string, width: number, path: string = name) => (
     <TextField
       label={label}
