@@ -54,3 +54,28 @@ describe('what kind of product a recipe is', () => {
     expect(notes('fresh lamb', 'us')).toHaveLength(1);
   });
 });
+
+describe('a cure above its limit', () => {
+  it('says the largest dose that the book leaves beside everything else that brings nitrite', () => {
+    const stop = (doses: [string, number][]) =>
+      checkRecipe({
+        name: 'Test',
+        document: recipeOf(
+          doses.map(([name, gPerKg]) => line(name, gPerKg)),
+          'ring',
+          { window: { minPct: 18, maxPct: 22 } },
+        ),
+        library: LIBRARY,
+        book: 'us',
+      }).findings.find((f) => f.guard === 'nitrite' && f.level === 'stop')?.sentence;
+    // 156.25 ppm of a 6.25 % cure is 2.5 g/kg; a packet of 25 g/kg at 0.5 % brings 125 ppm and leaves 0.5 g/kg (9 CFR 424.21).
+    expect(stop([['Cure 6.25', 4]])).toContain('Cure 6.25: at most 2.50 g per kg of meat.');
+    expect(
+      stop([
+        ['Cure 6.25', 4],
+        ['Cure packet', 25],
+      ]),
+    ).toContain('Cure 6.25: at most 0.50 g per kg of meat.');
+    expect(stop([['Cure 6.25', 2.5]])).toBeUndefined();
+  });
+});

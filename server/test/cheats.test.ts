@@ -123,6 +123,7 @@ describe('cured', () => {
     const batch = await weighedUp(await ring(), 50);
     expect(batch.cure).toMatchObject({ meant: true, state: 'under' });
     expect(batch.uncured).toBe(true);
+    expect(batch.label?.stateSentence).toMatch(/^UNCURED\./);
     expect(batch.trouble).toContain('UNCURED');
     const smoke = await signedOnTo(batch, 'smoke');
     const { id } = current(smoke);

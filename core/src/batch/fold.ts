@@ -47,7 +47,7 @@ export function fold(facts: BatchFacts, shop: ShopFacts): BatchView {
     signed: batch.signed,
     cure,
     gauges: batchGauges(facts, lines, basis.massMg, shop),
-    label: batchLabel(facts, masses),
+    label: batchLabel(facts, masses, isUncured(facts, cure)),
     ...batchFat(facts, lines),
     lines,
     steps,

@@ -54,8 +54,12 @@ function meatPart(lot: AccountFact | undefined, name: string, massMg: number): L
   };
 }
 
-/** The declaration of a batch from what was really weighed in; null before the first weight. */
-export function batchLabel(facts: BatchFacts, masses: BatchMasses): BatchWeighing['label'] {
+/** The declaration of a batch from what was really weighed in, UNCURED where its cure was left out; null before the first weight. */
+export function batchLabel(
+  facts: BatchFacts,
+  masses: BatchMasses,
+  isUncured: boolean,
+): BatchWeighing['label'] {
   const parts = labelParts(facts, masses);
   if (parts.length === 0) return null;
   const mixMg = parts.reduce((sum, p) => sum + p.massMg, 0);
@@ -67,7 +71,7 @@ export function batchLabel(facts: BatchFacts, masses: BatchMasses): BatchWeighin
     cookingSentence: recipe.cookingSentence,
     ...(masses.productMg > 0 ? { productYield: masses.productMg / mixMg } : {}),
   });
-  return { text, stateSentence, allergens };
+  return { text, stateSentence: isUncured ? `UNCURED. ${stateSentence}` : stateSentence, allergens };
 }
 
 function contentsOf(line: RecipeLine) {

@@ -14,7 +14,7 @@ export function checkCure(
     ...salt(document, figures, all),
     ...cures(document, figures),
     ...accelerator(document, figures),
-    ...limits(all, needsCure(document)),
+    ...limits(all, needsCure(document), figures),
   ];
 }
 
@@ -117,7 +117,7 @@ function needsCure({ steps }: Pick<WorkingDocument, 'steps'>): boolean {
 }
 
 /** Gauges that stand over a limit, or nitrite below its floor, which is signed for where it is needed. */
-function limits(all: readonly Gauge[], needed: boolean): Finding[] {
+function limits(all: readonly Gauge[], needed: boolean, figures: RecipeFigures): Finding[] {
   return all.flatMap((gauge): Finding[] => {
     if (gauge.substance === 'salt' || gauge.level === 'ok') return [];
     const figure = `${show(gauge.value)} ${gauge.unit} of the ${gauge.basis}`;
@@ -151,9 +151,22 @@ function limits(all: readonly Gauge[], needed: boolean): Finding[] {
       ];
     }
     return [
-      { ...base, level: 'stop', sentence: `${gauge.title} is ${figure}, above the limit of ${limit}.` },
+      {
+        ...base,
+        level: 'stop',
+        sentence: `${gauge.title} is ${figure}, above the limit of ${limit}.${largestCure(gauge, figures)}`,
+      },
     ];
   });
+}
+
+/** The largest dose of the cure that the book leaves here, beside everything else that brings nitrite. */
+function largestCure({ substance, value, limit }: Gauge, { lines, nitrite }: RecipeFigures): string {
+  const cure = lines.find((l) => l.line.role === 'cure' && l.contents.nitritePct > 0);
+  if (substance !== 'nitrite' || !cure || limit === null) return '';
+  const tooMuch = nitrite * (1 - limit / value);
+  const most = (cure.perMeat - tooMuch / (cure.contents.nitritePct / 100)) * 1000;
+  return ` ${cure.line.name}: at most ${(Math.floor(Math.max(0, most) * 100) / 100).toFixed(2)} g per kg of meat.`;
 }
 
 /** How far a gauge is under its floor or over its limit. */

@@ -9,6 +9,8 @@ interface BandBarProps {
   low: number;
   due: number;
   high: number;
+  /** Where this hand stops, so that what runs on lands on the due weight. */
+  stopAt?: number | undefined;
   material: Material;
   words: { low: string; high: string };
 }
@@ -16,7 +18,7 @@ interface BandBarProps {
 const WIDTH = 1180;
 
 /** The pour against its band: the band is a window that stays put, the bar runs towards it. */
-export function BandBar({ already, now, low, due, high, material, words }: BandBarProps) {
+export function BandBar({ already, now, low, due, high, stopAt, material, words }: BandBarProps) {
   const end = Math.max(due * 1.25, high * 1.05, 1);
   const x = (value: number) => Math.min(WIDTH, Math.max(0, (value / end) * WIDTH));
   const total = already + now;
@@ -57,6 +59,17 @@ export function BandBar({ already, now, low, due, high, material, words }: BandB
           strokeWidth="6"
         />
         <line x1={x(due)} x2={x(due)} y1="4" y2="68" stroke={COLOUR.ink} strokeWidth="2" />
+        {stopAt === undefined || stopAt >= low ? null : (
+          <line
+            x1={x(stopAt)}
+            x2={x(stopAt)}
+            y1="8"
+            y2="64"
+            stroke={COLOUR.ink}
+            strokeWidth="4"
+            strokeDasharray="6 5"
+          />
+        )}
         <g fontFamily={FONT.number} fontSize="21" fontWeight="700" fill={COLOUR.ink}>
           <text x={x(low) - 8} y="86" textAnchor="end">
             {words.low}

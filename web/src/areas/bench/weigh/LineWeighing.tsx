@@ -30,6 +30,7 @@ import { hint } from './hint.js';
 import { LineHead } from './LineHead.js';
 import { nextPour } from './load-band.js';
 import { speak } from './speak.js';
+import { useHandLag } from './use-hand-lag.js';
 
 interface LineWeighingProps {
   sheet: BatchView;
@@ -64,14 +65,23 @@ export function LineWeighing({ sheet, step, pending, lines, line, onChoose }: Li
     divisionMg,
     auto && !isTyping && jugMg === undefined && !isDone(line) ? band : undefined,
     (event) => {
-      if (event.kind === 'take') void take(event.massMg, event.readingId);
-      else void reopen();
+      if (event.kind === 'take') {
+        lag.taken(event.massMg);
+        void take(event.massMg, event.readingId);
+      } else void reopen();
     },
     auto && lines.some((l) => l.id !== line.id && l.scaleId === scaleId && !isDone(l)),
   );
   const netMg = scale.connected ? (scale.reading?.netMg ?? 0) : 0;
   const onScaleMg = jugMg === undefined ? netMg : poured(jugMg, netMg);
   const valueMg = typedMg ?? (scale.taken ? 0 : Math.max(0, onScaleMg));
+  const lag = useHandLag({
+    material: line.material,
+    dueMg: pour.dueMg,
+    lowMg: pour.lowMg,
+    valueMg,
+    stable: scale.reading?.stable === true,
+  });
   const over = valueMg > band.highMg && !scale.taken;
   const still = isTyping || scale.reading?.stable === true;
   const canTake = valueMg > 0 && still && (isTyping || jugMg !== undefined || !scale.offZero);
@@ -222,6 +232,7 @@ export function LineWeighing({ sheet, step, pending, lines, line, onChoose }: Li
                   mass,
                   auto,
                   isTyping,
+                  runsOn: lag.stopAtMg !== undefined && valueMg >= lag.stopAtMg && valueMg < band.lowMg,
                   inBand: valueMg >= band.lowMg && valueMg <= band.highMg,
                   valueMg,
                 })}
@@ -234,6 +245,7 @@ export function LineWeighing({ sheet, step, pending, lines, line, onChoose }: Li
             low={line.weighedMg + pour.lowMg}
             due={line.weighedMg + pour.dueMg}
             high={line.weighedMg + pour.highMg}
+            stopAt={lag.stopAtMg === undefined ? undefined : line.weighedMg + lag.stopAtMg}
             material={line.material}
             words={{
               low: `from ${mass(line.weighedMg + pour.lowMg)}`,

@@ -11,6 +11,8 @@ export function hint(now: {
   mass: (massMg: number) => string;
   auto: boolean;
   isTyping: boolean;
+  /** What this hand lets run on brings it into the band. */
+  runsOn?: boolean;
   inBand: boolean;
   valueMg: number;
 }) {
@@ -22,6 +24,7 @@ export function hint(now: {
   if (now.inBand) {
     return now.auto ? `Right. Hold still ${STEADY_MS / 1000} s and it is taken.` : 'Right. Take it.';
   }
+  if (now.runsOn) return 'Stop now: it runs on.';
   return now.valueMg > 0 ? 'Pour on.' : 'Put the tub on, tare, pour.';
 }
 
