@@ -90,6 +90,7 @@ test('Bram weighs the meat: the scale takes it by itself, the pedal takes the re
   await record(page, 'Temperature', '1.8');
   await closeStep(page, 'Chill');
   const jars = page.getByRole('list', { name: 'Lines to weigh' });
+  await bandIsClear(page);
   const plan = (await sheet(page, batchId)).lines.filter((l) => l.kind === 'meat');
   const scaled = plan[0]!;
   await playScale(page, scaled.scaleId, { action: 'put', massMg: 0 });
@@ -215,3 +216,22 @@ test('the yields tell where every kilogram went, and a wrong entry is taken back
   await expect(page.getByRole('img', { name: /Packed yield/ })).toBeVisible();
   await expectAccessible(page);
 });
+
+/** At every size of tablet the band with its figures stands clear of the buttons. */
+async function bandIsClear(page: Page): Promise<void> {
+  const before = page.viewportSize()!;
+  for (const [width, height] of [
+    [1280, 800],
+    [1024, 768],
+    [1024, 600],
+  ] as const) {
+    await page.setViewportSize({ width, height });
+    const figures = (await page
+      .getByText(/^from \d/)
+      .first()
+      .boundingBox())!;
+    const buttons = (await page.getByRole('button', { name: 'Tare', exact: true }).boundingBox())!;
+    expect(figures.y + figures.height, `${width} × ${height}`).toBeLessThanOrEqual(buttons.y - 16);
+  }
+  await page.setViewportSize(before);
+}

@@ -42,6 +42,8 @@ export const RAIL_WIDTH = 132;
 
 /** A phone held sideways. */
 export const SHORT = '@media (max-height: 500px)';
+/** A low tablet. */
+export const LOW = '@media (min-height: 501px) and (max-height: 700px)';
 
 export const theme = createTheme({
   palette: {

@@ -1,5 +1,5 @@
 import Box from '@mui/material/Box';
-import { COLOUR, FONT, MATERIAL_FILL, SHORT } from '../../ui/theme.js';
+import { COLOUR, FONT, LOW, MATERIAL_FILL, SHORT } from '../../ui/theme.js';
 import type { Material } from '@zest/core';
 
 interface BandBarProps {
@@ -24,7 +24,7 @@ export function BandBar({ already, now, low, due, high, stopAt, material, words 
   const total = already + now;
   const over = total > high;
   return (
-    <Box sx={{ [SHORT]: { maxWidth: 'calc(100% - 160px)' } }}>
+    <Box sx={{ [SHORT]: { maxWidth: 'calc(100% - 160px)' }, [LOW]: { '& svg': { maxHeight: 78 } } }}>
       <svg
         viewBox={`0 0 ${WIDTH} 92`}
         width="100%"

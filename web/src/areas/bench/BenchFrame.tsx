@@ -4,7 +4,7 @@ import type { ReactNode } from 'react';
 import { Link } from 'react-router';
 import type { BatchView, StepView } from '@zest/contract';
 import { ConnectionSign } from '../../ui/ConnectionSign.js';
-import { COLOUR, SHORT } from '../../ui/theme.js';
+import { COLOUR, LOW, SHORT } from '../../ui/theme.js';
 import { Triangle } from '../../ui/Trouble.js';
 import { useUnits } from '../../ui/units.js';
 import { WeightRibbon } from '../../kit/weight-ribbon/WeightRibbon.js';
@@ -90,6 +90,7 @@ export function BenchFrame({ sheet, step, pending, children, actions, primary }:
             fontSize: 20,
             fontWeight: 700,
             [SHORT]: { py: 0, fontSize: 16 },
+            [LOW]: { py: 0.2, fontSize: 16 },
           }}
         >
           {step.caution}

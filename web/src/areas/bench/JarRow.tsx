@@ -1,7 +1,7 @@
 import Box from '@mui/material/Box';
 import ButtonBase from '@mui/material/ButtonBase';
 import type { LineView } from '@zest/contract';
-import { COLOUR, NUMERALS, SHORT } from '../../ui/theme.js';
+import { COLOUR, LOW, NUMERALS, SHORT } from '../../ui/theme.js';
 import { useUnits } from '../../ui/units.js';
 import { Jar } from '../../kit/jar/Jar.js';
 import { isDone } from './is-done.js';
@@ -27,6 +27,7 @@ export function JarRow({ lines, chosenId, pouringMg = 0, onChoose }: JarRowProps
         overflowX: 'auto',
         pb: 1,
         mb: 1,
+        [LOW]: { pb: 0, mb: 0 },
         [SHORT]: { position: 'absolute', right: 20, top: 72 },
       }}
     >
@@ -49,6 +50,7 @@ export function JarRow({ lines, chosenId, pouringMg = 0, onChoose }: JarRowProps
               minHeight: 158,
               p: 0.5,
               border: `3px solid ${line.id === chosenId ? COLOUR.ink : 'transparent'}`,
+              [LOW]: { minHeight: 92, p: 0, '& svg': { height: 40, width: 32 } },
             }}
           >
             <Jar
@@ -61,11 +63,11 @@ export function JarRow({ lines, chosenId, pouringMg = 0, onChoose }: JarRowProps
               cure={line.role === 'cure'}
               size={92}
             />
-            <Box sx={{ fontSize: 17, lineHeight: 1.1, textAlign: 'center' }}>
+            <Box sx={{ fontSize: 17, lineHeight: 1.1, textAlign: 'center', [LOW]: { fontSize: 14 } }}>
               {line.name}
               {line.kind === 'meat' ? ` ${line.lotCode}` : ''}
             </Box>
-            <Box sx={{ ...NUMERALS, fontSize: 22, fontWeight: 700 }}>
+            <Box sx={{ ...NUMERALS, fontSize: 22, fontWeight: 700, [LOW]: { fontSize: 18 } }}>
               {lineWords(units, line)(line.dueMg)}
             </Box>
           </ButtonBase>

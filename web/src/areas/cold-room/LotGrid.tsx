@@ -72,7 +72,7 @@ function columnsFor(units: Units): GridColDef<TrimLot>[] {
       field: 'trimName',
       headerName: 'Trim',
       flex: 1,
-      minWidth: 165,
+      minWidth: 178,
       renderCell: ({ row }) => (
         <Box sx={{ lineHeight: 1.15, overflow: 'hidden' }}>
           <b>{row.trimName}</b>
@@ -143,7 +143,7 @@ function columnsFor(units: Units): GridColDef<TrimLot>[] {
     {
       field: 'status',
       headerName: 'State',
-      width: 168,
+      width: 156,
       valueGetter: (_, row) => lotStateWords(row).words,
       renderCell: ({ row }) => {
         const { words, level } = lotStateWords(row);

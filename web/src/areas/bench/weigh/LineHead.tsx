@@ -1,7 +1,7 @@
 import Box from '@mui/material/Box';
 import { scaleSpec, liquidRoom } from '@zest/core';
 import type { BatchView, LineView } from '@zest/contract';
-import { SHORT } from '../../../ui/theme.js';
+import { LOW, SHORT } from '../../../ui/theme.js';
 import { useUnits, type Units } from '../../../ui/units.js';
 import { lineWords } from '../scales.js';
 import { useSimulated } from '../use-simulated.js';
@@ -24,7 +24,7 @@ export function LineHead({ sheet, line, pour, n, m }: LineHeadProps) {
   const { divisionMg } = scaleSpec(line.scaleId);
   return (
     <>
-      <Box sx={{ fontSize: 34, fontWeight: 700, [SHORT]: { fontSize: 22 } }}>
+      <Box sx={{ fontSize: 34, fontWeight: 700, [SHORT]: { fontSize: 22 }, [LOW]: { fontSize: 26 } }}>
         {line.name}: <span>{mass(pour.loads > 1 ? pour.dueMg : line.dueMg)}</span>
         {pour.loads > 1 ? (
           <span style={{ fontWeight: 400 }}>
@@ -34,7 +34,13 @@ export function LineHead({ sheet, line, pour, n, m }: LineHeadProps) {
           <span style={{ fontWeight: 400 }}>, {mass(line.weighedMg)} is in</span>
         ) : null}
       </Box>
-      <Box sx={{ fontSize: 20, [SHORT]: { display: line.cure ? 'none' : 'block', fontSize: 16 } }}>
+      <Box
+        sx={{
+          fontSize: 20,
+          [SHORT]: { display: line.cure ? 'none' : 'block', fontSize: 16 },
+          [LOW]: { fontSize: 16 },
+        }}
+      >
         {n} of {m} · {scaleSpec(line.scaleId).name}
         {simulated} · lot {line.lotCode}
         {line.stream === 'all' ? '' : ` · into the tub of the ${line.stream}`}
@@ -45,7 +51,7 @@ export function LineHead({ sheet, line, pour, n, m }: LineHeadProps) {
         {line.tooCoarse ? ' · this scale is coarse for it' : ''}
       </Box>
       {line.cure ? (
-        <Box sx={{ fontSize: 20, fontWeight: 700 }}>
+        <Box sx={{ fontSize: 20, fontWeight: 700, [LOW]: { fontSize: 16 } }}>
           {units.number(line.cure.ppm, 1)} ppm nitrite on the {line.cure.basis}, limit{' '}
           {units.number(line.cure.limitPpm, 1)} there ({line.cure.book.toUpperCase()}); never above{' '}
           {mass(Math.floor(line.cure.maxMg / pour.loads / divisionMg) * divisionMg)}

@@ -101,7 +101,7 @@ function CardRow({ line, on, library, resolved, onSettle }: CardRowProps) {
                 {i === 0 ? 'the least' : 'the most'}, {units.number(g, g < 1 ? 3 : 1)} g/kg
               </Button>
             ))}
-            {batchKg !== null ? (
+            {batchKg !== null && !(line.role === 'cure' && !chosen) ? (
               <MassField
                 label={
                   refused
