@@ -47,6 +47,7 @@ describe('tolerance and scale', () => {
     });
     expect(chooseScale({ dueMg: 8_000_000, kind: 'meat' }, SCALES)?.scaleId).toBe('bench');
     expect(chooseScale({ dueMg: 80_000, kind: 'ingredient' }, SCALES)?.scaleId).toBe('dose');
+    expect(chooseScale({ dueMg: 80_000, kind: 'meat' }, SCALES)?.scaleId).toBe('bench');
     expect(chooseScale({ dueMg: 640_000, kind: 'ingredient' }, SCALES)).toEqual({
       scaleId: 'bench',
       weighings: 1,

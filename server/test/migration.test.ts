@@ -121,6 +121,7 @@ describe('a database made by the version before', () => {
         'taste',
       ] as const) {
         if (key === 'trouble' && now.uncured) expect(now.trouble).toContain('UNCURED');
+        else if (key === 'label' && now.uncured) expect(now.label!.stateSentence).toMatch(/^UNCURED/);
         else expect(now[key], `${key} of ${old.number}`).toEqual(old[key]);
       }
       expect(now.pieces).toEqual(old.links);

@@ -49,6 +49,9 @@ export interface ScaleChoice {
   tooCoarse: boolean;
 }
 
+/** Meat is put on no scale that holds less: the dose scale is for cure and spice, mg. */
+const MEAT_CAPACITY_MG = 1_000_000;
+
 /**
  * The scale for a line: the smallest that holds tub and net in one weighing with a tolerance of at
  * least two divisions; failing that the one that needs fewest weighings; failing that the finest.
@@ -57,7 +60,8 @@ export function chooseScale(
   line: { dueMg: number; kind: WeighKind; tolerancePct?: number | undefined },
   scales: readonly ScaleSpec[],
 ): ScaleChoice | undefined {
-  const rated = scales.map((scale) => {
+  const clean = scales.filter((s) => line.kind !== 'meat' || s.capacityMg >= MEAT_CAPACITY_MG);
+  const rated = (clean.length > 0 ? clean : scales).map((scale) => {
     const pct = line.tolerancePct ?? DEFAULT_TOLERANCE_PCT[line.kind];
     const room = scale.capacityMg - scale.tubMg;
     return {

@@ -11,6 +11,7 @@ import { MorePanel } from './more/MorePanel.js';
 import type { Pending } from './pending.js';
 import { SecondCheck } from './weigh/SecondCheck.js';
 import { LineWeighing } from './weigh/LineWeighing.js';
+import { weighOrder } from './weigh/weigh-order.js';
 
 interface StationProps {
   sheet: BatchView;
@@ -21,7 +22,7 @@ interface StationProps {
 /** Weigh-up: jars above, the live weight against its band, one thing to press. */
 export function WeighStation({ sheet, step, pending }: StationProps) {
   const units = useUnits();
-  const lines = sheet.lines.filter((l) => l.stepId === step.id);
+  const lines = weighOrder(sheet.lines.filter((l) => l.stepId === step.id));
   const [chosenId, setChosenId] = useState<string>();
   const line = lines.find((l) => l.id === chosenId) ?? lines.find((l) => !isDone(l)) ?? undefined;
   if (!line || (lines.every(isDone) && chosenId === undefined)) {

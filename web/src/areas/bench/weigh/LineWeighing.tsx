@@ -2,7 +2,7 @@ import Box from '@mui/material/Box';
 import { useQueryClient } from '@tanstack/react-query';
 import { useRef, useState } from 'react';
 import { v7 as uuid } from 'uuid';
-import { scaleSpec, poured } from '@zest/core';
+import { SCALES, scaleSpec, poured, type ScaleId } from '@zest/core';
 import { ROUTES, type BatchView, type LineView, type StepView } from '@zest/contract';
 import { catchUp } from '../../../data/batch-facts.js';
 import { command } from '../../../data/command.js';
@@ -32,6 +32,13 @@ import { nextPour } from './load-band.js';
 import { speak } from './speak.js';
 import { useHandLag } from './use-hand-lag.js';
 
+/** The scale that holds the next more, for a jug or a tub that is too heavy for this one. */
+function biggerThan(scaleId: ScaleId) {
+  const { capacityMg } = scaleSpec(scaleId);
+  const [next] = SCALES.filter((s) => s.capacityMg > capacityMg).sort((a, b) => a.capacityMg - b.capacityMg);
+  return next;
+}
+
 interface LineWeighingProps {
   sheet: BatchView;
   step: StepView;
@@ -42,7 +49,7 @@ interface LineWeighingProps {
 }
 
 /** One line on the scale: the live weight against its band, taken by itself or by the pedal. */
-export function LineWeighing({ sheet, step, pending, lines, line, onChoose }: LineWeighingProps) {
+export function LineWeighing({ sheet, step, pending, lines, line: written, onChoose }: LineWeighingProps) {
   const units = useUnits();
   const client = useQueryClient();
   const [auto, setAuto] = useState(true);
@@ -51,7 +58,10 @@ export function LineWeighing({ sheet, step, pending, lines, line, onChoose }: Li
   const [byLoad, setByLoad] = useState(true);
   const [jugMg, setJugMg] = useState<number>();
   const last = useRef<{ entryId: string; lineId: string } | undefined>(undefined);
-  const { scaleId } = line;
+  const [other, setOther] = useState<{ lineId: string; scaleId: ScaleId }>();
+  const scaleId = other?.lineId === written.id ? other.scaleId : written.scaleId;
+  const line = { ...written, scaleId };
+  const bigger = written.role === 'cure' ? undefined : biggerThan(scaleId);
   const divisionMg = scaleSpec(scaleId).divisionMg;
   const unit = unitOfLine(units, line);
   const mass = lineWords(units, line);
@@ -168,6 +178,11 @@ export function LineWeighing({ sheet, step, pending, lines, line, onChoose }: Li
               disabled={!scale.connected}
             >
               {jugMg === undefined ? 'Jug before' : `Jug was ${mass(jugMg)}`}
+            </Secondary>
+          ) : null}
+          {bigger ? (
+            <Secondary onClick={() => setOther({ lineId: line.id, scaleId: bigger.id })}>
+              Use {bigger.name.toLowerCase()}
             </Secondary>
           ) : null}
           <Secondary onClick={say}>Say it</Secondary>
