@@ -1,4 +1,5 @@
 import { expect, test, type Page } from '@playwright/test';
+import { SCALE_IDS, type ScaleId } from '@zest/core';
 import {
   blendOf,
   closeStep,
@@ -91,7 +92,10 @@ test('Bram weighs the meat: the scale takes it by itself, the pedal takes the re
   await closeStep(page, 'Chill');
   const jars = page.getByRole('list', { name: 'Lines to weigh' });
   await bandIsClear(page);
-  const plan = (await sheet(page, batchId)).lines.filter((l) => l.kind === 'meat');
+  // Scale by scale from the finest, as they are weighed.
+  const plan = (await sheet(page, batchId)).lines
+    .filter((l) => l.kind === 'meat')
+    .sort((a, b) => SCALE_IDS.indexOf(b.scaleId as ScaleId) - SCALE_IDS.indexOf(a.scaleId as ScaleId));
   const scaled = plan[0]!;
   await playScale(page, scaled.scaleId, { action: 'put', massMg: 0 });
   await page.getByRole('button', { name: 'Tare', exact: true }).click();

@@ -72,28 +72,39 @@ function rename<K extends string>(read: { [key in K]?: number } & { error?: stri
   };
 }
 
-function ReadField({
-  label,
-  onValue,
-  width = 200,
-  initial = '',
-  fault,
-  needed,
-  disabled,
-  value,
-  unit,
-  read,
-}: FieldProps & { unit?: (way: Way) => string; read: (text: string, way: Way) => Read }) {
+/** What a figure may differ by and still be the one that was typed, written more shortly. */
+const WRITTEN = 0.005;
+
+/** Whether what is to be shown is what was typed here; else it was changed elsewhere: undone, cleared, scaled. */
+function isSame(shown = 0, typed = 0): boolean {
+  return Math.abs(shown - typed) <= WRITTEN * Math.max(Math.abs(shown), Math.abs(typed));
+}
+
+function ReadField(
+  props: FieldProps & { unit?: (way: Way) => string; read: (text: string, way: Way) => Read },
+) {
+  const { label, onValue, width = 200, initial = '', fault, needed, disabled, value, unit, read } = props;
+  const isDecidedElsewhere = 'value' in props;
   const way = usePerson();
   const [text, setText] = useState(initial);
   const now = text.trim() === '' ? {} : read(text, way);
   const wrong = now.error ?? fault;
   const told = useRef(value);
   useEffect(() => {
-    if (value === told.current) return;
+    if (!isDecidedElsewhere || value === told.current) return;
     told.current = value;
     setText(initial);
-  }, [value, initial]);
+  }, [isDecidedElsewhere, value, initial]);
+  const shownFor = useRef(initial);
+  useEffect(() => {
+    if (isDecidedElsewhere || initial === shownFor.current) return;
+    shownFor.current = initial;
+    const shown = initial.trim() === '' ? undefined : read(initial, way).value;
+    const isUnread = initial.trim() !== '' && shown === undefined;
+    if (isUnread || isSame(shown, told.current)) return;
+    told.current = shown;
+    setText(initial);
+  }, [isDecidedElsewhere, initial, read, way]);
   return (
     <TextField
       label={label}
