@@ -112,6 +112,22 @@ describe('a step with nothing missing', () => {
   });
 });
 
+describe('a recipe that is tasted before the stuffer and has no mix', () => {
+  const methods = [step('meats', 'weigh-meat'), step('hang', 'include')];
+
+  it.each([
+    ['gets its pilot patty while the stuffer is still to come', [...methods, step('stuff', 'stuff')], 1],
+    ['gets none where nothing tastes it', methods, 0],
+  ])('%s', async (_, method, offered) => {
+    atBench(
+      afterEntries(aBatch(method), [weigh('line Lean', 15_000_000), weigh('line Belly', 5_000_000)]),
+      'hang',
+    );
+    await press('More');
+    expect(screen.queryAllByRole('button', { name: /A pilot patty/ })).toHaveLength(offered);
+  });
+});
+
 describe('several steps under way', () => {
   it('are named side by side, and the hand goes from one to the other', async () => {
     const facts = afterEntries(

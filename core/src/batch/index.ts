@@ -2,7 +2,7 @@ export { mostOutMg } from './held.js';
 export { unwrittenKey } from './unwritten.js';
 export { apply, type Fact } from './apply.js';
 export { batchCure, type BatchCure, type CurePart, type CureState } from './cure.js';
-export { standingAt, type Standing } from './kept.js';
+export { standingAt, type LeftOver, type Standing } from './kept.js';
 export { UNCURED, shutDoors } from './cure-door.js';
 export {
   SHORTFALL_REASON,

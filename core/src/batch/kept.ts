@@ -27,6 +27,18 @@ export interface Standing {
   carries: LotCarries;
 }
 
+/** Good meat that a batch has left over, as it stands. */
+export interface LeftOver {
+  lotId: string;
+  batchId: string;
+  number: number;
+  product: string;
+  owner: string | null;
+  accountId: string;
+  code: string;
+  standing: Standing;
+}
+
 /**
  * What some of a step would be, kept as a lot of its own: the salt and the nitrite of every line and lot that
  * has come as far, per kilogram, and the heat that it has had.

@@ -1,4 +1,4 @@
-import { madeBatch, standingAt, type MadeBatch, type Standing } from '@zest/core';
+import { madeBatch, standingAt, type LeftOver, type MadeBatch, type Standing } from '@zest/core';
 import type { AppContext } from '../platform/app-context.js';
 import { shopFacts } from './read.js';
 import { batchIdsOfRecipe } from './store/batch.js';
@@ -25,18 +25,6 @@ export async function standingOf(
 ): Promise<Standing | undefined> {
   const [facts] = await loadFacts(db, [batchId]);
   return facts && standingAt(facts, stepId);
-}
-
-/** Good meat that a batch has left over, as it stands. */
-export interface LeftOver {
-  lotId: string;
-  batchId: string;
-  number: number;
-  product: string;
-  owner: string | null;
-  accountId: string;
-  code: string;
-  standing: Standing;
 }
 
 /** What batches have left over and nobody has put into the cold room yet, of one batch or of all. */

@@ -1,18 +1,6 @@
-import type { Standing } from '@zest/core';
+import type { LeftOver, Standing } from '@zest/core';
 import type { ReworkRow } from '@zest/contract';
 import type { Db } from '../platform/database.js';
-
-/** Good meat that a batch has left over. */
-interface LeftOver {
-  lotId: string;
-  batchId: string;
-  number: number;
-  product: string;
-  owner: string | null;
-  accountId: string;
-  code: string;
-  standing: Standing;
-}
 
 /** What batches know and the cold room asks. */
 export interface BatchesKnow {

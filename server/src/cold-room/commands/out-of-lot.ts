@@ -6,12 +6,13 @@ import { invalid } from '../../platform/problem.js';
 import { addEvent, childLot, mustLock, mustNotBeRejected, stockTransfer } from '../store/lot-writes.js';
 import type { LotRow } from '../store/lots.js';
 
-interface Making {
+/** A lot that is being made, and of what. */
+export interface Making {
   tx: Transaction;
   now: Date;
   person: Person;
   body: ProduceLot;
-  /** Of the trim it becomes. */
+  /** Of the trim that it becomes. */
   species: string;
 }
 

@@ -12,7 +12,7 @@ import { addEvent, addParent, makeLot, stockTransfer } from '../store/lot-writes
 import { nextLotCode } from '../store/lots.js';
 import { findTrim } from '../store/trims.js';
 import { meatPrice, placeOfStep } from '../store/batch-places.js';
-import { outOfLot } from './out-of-lot.js';
+import { outOfLot, type Making } from './out-of-lot.js';
 
 /**
  * Surplus of a step, what a batch left over, or a lot that was smoked or cooked becomes a lot of its own with
@@ -65,15 +65,6 @@ function mustAddUp(keptMg: number, restMg: number, balanceMg: number): void {
   if (Math.abs(keptMg + restMg - balanceMg) <= weighedApartMg(balanceMg)) return;
   const message = `${massToken(keptMg)} kept and ${massToken(restMg)} left are ${massToken(keptMg + restMg)}; ${massToken(balanceMg)} stand in this step. Weigh both again.`;
   throw invalid([{ path: 'restMassMg', message }]);
-}
-
-interface Making {
-  tx: Transaction;
-  now: Date;
-  person: Person;
-  body: ProduceLot;
-  /** Of the trim it is kept as. */
-  species: string;
 }
 
 interface Source {

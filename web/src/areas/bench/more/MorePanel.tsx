@@ -90,6 +90,13 @@ export function MorePanel(props: Omit<MoreProps, 'onClose'>) {
   );
 }
 
+/** Whether a step that is still to close tastes, or asks for the taste before it begins. */
+function tasteStillComes(sheet: MoreProps['sheet']): boolean {
+  return sheet.steps.some(
+    (s) => s.state !== 'closed' && (traitsOf(s).tastes === true || traitsOf(s).tastedBefore === true),
+  );
+}
+
 function waysAt({ sheet, step, line }: Omit<MoreProps, 'onClose'>): Way[] {
   const rest = line !== undefined && line.weighedMg < line.dueMg;
   return [
@@ -97,9 +104,7 @@ function waysAt({ sheet, step, line }: Omit<MoreProps, 'onClose'>): Way[] {
     ...(rest && line.kind === 'ingredient' ? (['substitute'] as const) : []),
     ...(sheet.meatMg > 0 ? (['extra'] as const) : []),
     ...(forgottenLines(sheet).length > 0 ? (['late'] as const) : []),
-    ...(sheet.meatMg > 0 && sheet.steps.some((s) => s.state !== 'closed' && traitsOf(s).tastes)
-      ? (['pilot'] as const)
-      : []),
+    ...(sheet.meatMg > 0 && tasteStillComes(sheet) ? (['pilot'] as const) : []),
     ...(traitsOf(step).closesEmpty ? (['wrong'] as const) : []),
     'label',
     'cold',

@@ -67,7 +67,7 @@ function Rules({ rules }: { rules: NonNullable<ReturnType<typeof useRules>['data
   const number = (name: keyof typeof house, label: string) => (
     <NumberField
       label={label}
-      width={250}
+      width={330}
       initial={house[name] === null ? '' : String(house[name])}
       onValue={(v) => setHouse((now) => ({ ...now, [name]: v ?? null }))}
     />
