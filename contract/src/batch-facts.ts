@@ -154,9 +154,9 @@ export const batchFacts = z.object({
   notices: z.array(z.object({ sentence: z.string() })),
   fatTest: z.object({ fatPct: z.number(), fatSd: z.number(), at: instant }).nullable(),
   accounts: z.array(accountFact),
-  casing: z
-    .object({ lotId: id, lotCode: z.string(), accountId: id, leftMm: z.int(), gPerM: z.number() })
-    .nullable(),
+  casings: z.array(
+    z.object({ lotId: id, lotCode: z.string(), accountId: id, leftMm: z.int(), gPerM: z.number() }),
+  ),
   productAccountId: id.nullable(),
   reworkAccountId: id.nullable(),
 }) as unknown as z.ZodType<BatchFacts>;

@@ -77,6 +77,8 @@ export type MassOut = z.infer<typeof massOut>;
 export const casingUse = z.object({
   ...entrySource,
   stepId: id,
+  /** Which of the batch's lots; the oldest where none is named. */
+  lotId: id.optional(),
   lengthMm: z
     .int({ error: 'The casing length must be whole millimetres.' })
     .positive({ error: 'The casing length must be above 0.' })

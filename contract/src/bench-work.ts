@@ -41,6 +41,20 @@ export const changeLot = command.extend({
 });
 export type ChangeLot = z.infer<typeof changeLot>;
 
+export const takeCasing = command.extend({
+  /** Code on the lot's label, as scanned or tapped. */
+  lotCode: z.string().trim().min(1, { error: 'Scan or name the lot of casing.' }).max(20),
+});
+export type TakeCasing = z.infer<typeof takeCasing>;
+
+const casingLot = z.object({
+  lotId: id,
+  code: z.string(),
+  freeMm: z.int(),
+  receivedOn: z.string().nullable(),
+});
+export type CasingLot = z.infer<typeof casingLot>;
+
 export const tasteCorrection = command.extend({
   signed,
   lineId: id,
@@ -137,6 +151,22 @@ export const benchWorkRoutes = {
     summary: 'The rest of a line from another lot, scanned or tapped',
     roles: HANDS,
     body: changeLot,
+  }),
+  takeCasing: route({
+    ...onBatch,
+    path: '/batches/:id/casing-lots',
+    summary: 'Another lot of the same casing, scanned or tapped',
+    roles: HANDS,
+    body: takeCasing,
+  }),
+  batchCasings: route({
+    method: 'GET',
+    path: '/batches/:id/casing-lots',
+    summary: 'Lots of the casing of this batch that have something free',
+    roles: EVERYONE,
+    params: byId,
+    body: NONE,
+    response: z.array(casingLot),
   }),
   correctTaste: route({
     ...onBatch,

@@ -106,17 +106,43 @@ export const newIngredient = z
   });
 export type NewIngredient = z.infer<typeof newIngredient>;
 
-export const newCasing = z.object({
-  id,
-  name: z.string().trim().min(2, { error: 'Name the casing.' }).max(80),
-  material: z.enum(CASING_MATERIALS, { error: 'Say what it is made of.' }),
-  /** Stuffed diameter; flat width is not it. */
-  calibreMm: z
-    .number({ error: 'Give the stuffed diameter in mm.' })
-    .min(8, { error: 'The stuffed diameter must be from 8 to 200 mm.' })
-    .max(200, { error: 'The stuffed diameter must be from 8 to 200 mm.' }),
-  gPerM: z.number().min(0, { error: 'Grams per metre must be 0 or more.' }).max(500),
-});
+export const newCasing = z
+  .object({
+    id,
+    name: z.string().trim().min(2, { error: 'Name the casing.' }).max(80),
+    material: z.enum(CASING_MATERIALS, { error: 'Say what it is made of.' }),
+    /** Stuffed diameter; flat width is not it. */
+    calibreMm: z
+      .number({ error: 'Give the stuffed diameter in mm.' })
+      .min(8, { error: 'The stuffed diameter must be from 8 to 200 mm.' })
+      .max(200, { error: 'The stuffed diameter must be from 8 to 200 mm.' })
+      .optional(),
+    flatWidthMm: z
+      .number({ error: 'Give the flat width in mm.' })
+      .min(12, { error: 'The flat width must be from 12 to 310 mm.' })
+      .max(310, { error: 'The flat width must be from 12 to 310 mm.' })
+      .optional(),
+    gPerM: z.number().min(0, { error: 'Grams per metre must be 0 or more.' }).max(500),
+    /** Length of a tube, where it is bought cut, and what one takes by its maker. */
+    tubeMm: z
+      .number()
+      .min(50, { error: 'A tube must be from 50 to 5000 mm long.' })
+      .max(5000, { error: 'A tube must be from 50 to 5000 mm long.' })
+      .optional(),
+    tubeTakesG: z
+      .number()
+      .min(10, { error: 'A tube must take from 10 g to 20 kg.' })
+      .max(20_000, { error: 'A tube must take from 10 g to 20 kg.' })
+      .optional(),
+  })
+  .refine((c) => (c.calibreMm === undefined) !== (c.flatWidthMm === undefined), {
+    error: 'Give the stuffed diameter or the flat width, one of them.',
+    path: ['calibreMm'],
+  })
+  .refine((c) => c.tubeTakesG === undefined || c.tubeMm !== undefined, {
+    error: 'Give the length of the tube that takes so much.',
+    path: ['tubeMm'],
+  });
 export type NewCasing = z.infer<typeof newCasing>;
 
 export const receiveGoods = z.object({
@@ -181,6 +207,8 @@ export const goodsRoutes = {
         material: z.string(),
         calibreMm: z.number(),
         gPerM: z.number(),
+        tubeMm: z.number().nullable(),
+        tubeTakesG: z.number().nullable(),
         /** Of the newest lot, minor units per metre. */
         minorPerM: z.number().nullable(),
       }),

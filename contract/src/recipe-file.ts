@@ -12,7 +12,14 @@ export const recipeFile = z.object({
   version: z.int().nullable(),
   document: workingDocument.omit({ lines: true, casing: true }).extend({
     casing: z
-      .object({ name: z.string(), calibreMm: z.number(), gPerM: z.number(), material: z.string().optional() })
+      .object({
+        name: z.string(),
+        calibreMm: z.number(),
+        gPerM: z.number(),
+        material: z.string().optional(),
+        tubeMm: z.number().optional(),
+        tubeTakesG: z.number().optional(),
+      })
       .nullable(),
     lines: z
       .array(

@@ -80,6 +80,8 @@ const recipeCasing = z.object({
   calibreMm: z.number(),
   gPerM: z.number(),
   material: z.string().optional(),
+  tubeMm: z.number().nullable().optional(),
+  tubeTakesG: z.number().nullable().optional(),
 });
 
 const documentFields = {

@@ -82,6 +82,8 @@ describe('entries of the bench', () => {
       verdict: 0.5,
       cleared: 0,
       addition: 3,
+      'lot-weight': 0.5,
+      'lot-start': -41,
     };
     for (const kind of READING_NAMES) {
       const found = refusal(newReading, { ...reading, kind, value: wrong[kind] });

@@ -108,7 +108,7 @@ export function aBatch(steps: readonly MethodStep[], made: Made = {}): BatchFact
     notices: [],
     fatTest: null,
     accounts: [...lots, ...places, product],
-    casing: casing ?? null,
+    casings: casing ? [casing] : [],
     productAccountId: 'product',
     reworkAccountId: null,
   };

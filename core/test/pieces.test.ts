@@ -147,7 +147,7 @@ describe('a cured mix worked by hand', () => {
   it('asks it of every load', () => {
     const two = { loads: 2, readings: [...all(1), ...all(2).slice(1)] };
     expect(what(two)).toEqual(['load:2']);
-    expect(missing(two)[0]?.sentence).toContain('has not gone in at two times');
+    expect(missing(two)[0]?.sentence).toContain('goes in at two times');
     expect(what({ loads: 2, readings: [...all(1), ...all(2)] })).toEqual([]);
   });
 

@@ -1,6 +1,6 @@
 import { v7 as uuid } from 'uuid';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import type { BatchView, StepView } from '@zest/contract';
+import type { BatchView, CasingLot, Problem, StepView, StockItem } from '@zest/contract';
 import { verifyLedger } from '../src/ledger/index.js';
 import { benchHands, current, stepOf, type BenchHands } from './bench-hands.js';
 import { openTestShop, sheetOf, tick, type Hands, type TestShop } from './shop.js';
@@ -139,6 +139,71 @@ describe('the stuffer', () => {
     const now = await sheetOf(ines, batch.id);
     expect(stepOf(now, 'stuff').fills?.done).toBe(1);
     expect(now.casing?.strands).toBe(2);
+  });
+});
+
+describe('a casing that runs out', () => {
+  const codeOf = async (name: string) => {
+    const goods = (await ines.get('/goods')).body as StockItem[];
+    return goods.find((g) => g.name === name)!.lots[0]!.code;
+  };
+  const receive = async (lengthMm: number) => {
+    const goods = (await ines.get('/goods')).body as StockItem[];
+    const hog = goods.find((g) => g.name.startsWith('Hog casing'))!;
+    const known = new Set(hog.lots.map((l) => l.code));
+    const answer = await ines.post('/goods', {
+      id: uuid(),
+      itemId: hog.id,
+      kind: 'casing',
+      amount: lengthMm,
+      supplier: 'Tidewrack Casings',
+      priceMinor: 35,
+    });
+    expect(answer.status).toBe(200);
+    const now = (await ines.get('/goods')).body as StockItem[];
+    return now.find((g) => g.name === hog.name)!.lots.find((l) => !known.has(l.code))!.code;
+  };
+
+  it('is followed by another lot of the same, each booked by its own metres', async () => {
+    const batch = await hands.upTo('stuff');
+    const { id } = stepOf(batch, 'stuff');
+    const first = batch.casing!.lots[0]!;
+    const code = await receive(30_000);
+    const offered = (await bram.get(`/batches/${batch.id}/casing-lots`)).body as CasingLot[];
+    expect(offered.find((l) => l.code === code)?.freeMm).toBe(30_000);
+    await hands.done(batch, 'casing-lots', { lotCode: code });
+    const now = await sheetOf(ines, batch.id);
+    expect(now.casing!.lots.map((l) => l.lotCode)).toEqual([first.lotCode, code]);
+    const second = now.casing!.lots[1]!;
+    for (const [lotId, lengthMm] of [
+      [first.lotId, 900],
+      [second.lotId, 2300],
+    ] as const) {
+      const entry = { id: uuid(), stepId: id, lengthMm, lotId };
+      expect((await bram.post(`/batches/${batch.id}/casing`, entry)).status).toBe(200);
+      expect((await bram.post(`/batches/${batch.id}/casing`, entry)).status).toBe(200);
+      const changed = { ...entry, lotId: lotId === first.lotId ? second.lotId : first.lotId };
+      expect((await bram.post(`/batches/${batch.id}/casing`, changed)).status).toBe(409);
+    }
+    const after = (await sheetOf(ines, batch.id)).casing!;
+    expect(after.usedMm).toBe(3200);
+    expect(after.lots.map((l) => l.leftMm)).toEqual([first.leftMm - 900, 27_700]);
+    expect(await verifyLedger(shop.app.db)).toEqual([]);
+  });
+
+  it('is not followed by another casing, by one that nobody knows, or by one of another batch', async () => {
+    const batch = await hands.upTo('stuff');
+    const refused = async (lotCode: string) => {
+      const answer = await hands.send(batch, 'casing-lots', { lotCode });
+      expect(answer.status).toBe(422);
+      return (answer.body as Problem).errors?.[0]?.message;
+    };
+    expect(await refused(await codeOf('Sheep casing 20/22'))).toContain('is Sheep casing 20/22');
+    expect(await refused('NOSUCH')).toContain('Scan its label');
+    expect(await refused(batch.lines[0]!.lotCode)).toContain('No casing here');
+    const entry = { id: uuid(), stepId: stepOf(batch, 'stuff').id, lengthMm: 500, lotId: uuid() };
+    expect((await bram.post(`/batches/${batch.id}/casing`, entry)).status).toBe(404);
+    expect((await sheetOf(ines, batch.id)).casing?.usedMm).toBe(0);
   });
 });
 

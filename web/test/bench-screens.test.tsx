@@ -1,7 +1,7 @@
 // @vitest-environment jsdom
 import 'fake-indexeddb/auto';
-import { act, cleanup, screen } from '@testing-library/react';
-import { afterEach, describe, expect, it } from 'vitest';
+import { act, cleanup, fireEvent, screen } from '@testing-library/react';
+import { afterEach, describe, expect, it, vi } from 'vitest';
 import { fold, type BenchEntry, type MethodStep } from '@zest/core';
 import { A_SHOP, aBatch, afterEntries, ingredientLine } from '../../core/test/a-batch.js';
 import { ChooseStep, OpenSteps } from '../src/areas/bench/OpenSteps.js';
@@ -151,5 +151,72 @@ describe('several steps under way', () => {
     expect(screen.getByRole('button', { name: 'Stuff' }).getAttribute('aria-pressed')).toBe('true');
     await press('Link');
     expect(chosen).toBe('link');
+  });
+});
+
+describe('the casing that was used', () => {
+  const bare = aBatch([step('meats', 'weigh-meat'), step('mix', 'mix'), step('stuff', 'stuff')], {
+    casing: { lengthMm: 5000, gPerM: 10 },
+  });
+  const second = { lotId: 'second', lotCode: 'C-2', accountId: 'second lot', leftMm: 40_000, gPerM: 10 };
+  const cased = (casing: object, casings = bare.casings) =>
+    afterEntries(
+      {
+        ...bare,
+        casings,
+        batch: {
+          ...bare.batch,
+          recipe: {
+            ...bare.batch.recipe,
+            casing: { casingId: 'c', name: 'Hog 30', calibreMm: 30, gPerM: 10, material: 'hog', ...casing },
+            linkMassG: 100,
+            linkLengthMm: 140,
+          },
+        },
+      },
+      [weigh('line Lean', 6_000_000), weigh('line Belly', 4_000_000), out('mix', 10_000_000), ready('stuff')],
+    );
+  const type = async (digits: string) => {
+    for (const digit of digits) await press(digit);
+  };
+  const lengths = () =>
+    entries.flatMap((e) => (e.kind === 'casing' ? [[e.body.lotId, e.body.lengthMm]] : []));
+
+  it('is never what was planned: nothing is recorded before it is typed', async () => {
+    atBench(cased({}), 'stuff');
+    await press(/^Casing used/);
+    expect(screen.getByRole('button', { name: 'Type the m that were used' }).hasAttribute('disabled')).toBe(
+      true,
+    );
+    // The pedal is told from a scanner after a moment.
+    vi.useFakeTimers();
+    act(() => {
+      fireEvent.keyDown(window, { key: ' ' });
+      vi.runAllTimers();
+    });
+    vi.useRealTimers();
+    expect(lengths()).toEqual([]);
+    await type('12');
+    await press('Record 12 m of C-1');
+    expect(lengths()).toEqual([['casing', 12_000]]);
+  });
+
+  it('is of the lot that is chosen, and the need is said with its parts', async () => {
+    atBench(cased({}, [...bare.casings, second]), 'stuff');
+    await press(/^Casing used/);
+    expect(screen.getByText(/for 100 pieces \(.* filled, .* in twists and ties, .* spare\)/)).toBeTruthy();
+    await press(/C-2/);
+    await type('3');
+    await press('Record 3 m of C-2');
+    expect(lengths()).toEqual([['second', 3000]]);
+  });
+
+  it('is counted in tubes where it is bought cut', async () => {
+    atBench(cased({ tubeMm: 200 }), 'stuff');
+    await press(/^Casing used/);
+    expect(screen.getByText(/110 tubes for 100 pieces/)).toBeTruthy();
+    await type('7');
+    await press('Record 7 tubes of C-1');
+    expect(lengths()).toEqual([['casing', 1400]]);
   });
 });

@@ -51,8 +51,6 @@ function knows(list: readonly { id: string }[], id: string): boolean {
 /** Stock follows the ledger: what leaves a lot is no longer in it. */
 function moved(facts: BatchFacts, transfer: TransferFact): BatchFacts {
   const { from, to, amount } = transfer;
-  const { casing } = facts;
-  const casingLeft = (casing?.leftMm ?? 0) - flow(casing?.accountId, transfer);
   return {
     ...facts,
     transfers: [...facts.transfers, transfer],
@@ -60,7 +58,7 @@ function moved(facts: BatchFacts, transfer: TransferFact): BatchFacts {
       if (a.balance === null || (a.id !== from && a.id !== to)) return a;
       return { ...a, balance: a.balance + (a.id === to ? amount : -amount) };
     }),
-    casing: casing && { ...casing, leftMm: casingLeft },
+    casings: facts.casings.map((c) => ({ ...c, leftMm: c.leftMm - flow(c.accountId, transfer) })),
   };
 }
 

@@ -11,7 +11,7 @@ import { accountAfter } from './places.js';
 export type BenchEntry =
   | { kind: 'weighing'; body: WeighingEntry }
   | { kind: 'out'; body: OutEntry }
-  | { kind: 'casing'; body: { id: string; stepId: string; lengthMm: number } }
+  | { kind: 'casing'; body: CasingEntry }
   | {
       kind: 'reading';
       body: { id: string; stepId: string; kind: string; value: number; load?: number | undefined };
@@ -39,6 +39,14 @@ interface OutEntry {
   pieces?: number | undefined;
 }
 
+interface CasingEntry {
+  id: string;
+  stepId: string;
+  lengthMm: number;
+  /** Which of the batch's lots; the first where none is named. */
+  lotId?: string | undefined;
+}
+
 interface MarkEntry {
   id: string;
   stepId: string | null;
@@ -51,7 +59,7 @@ interface MarkEntry {
 /** The part of a batch's facts that tells where entries go; entries do not change it. */
 export type BatchFrame = Pick<
   BatchFacts,
-  'steps' | 'lines' | 'casing' | 'productAccountId' | 'reworkAccountId'
+  'steps' | 'lines' | 'casings' | 'productAccountId' | 'reworkAccountId'
 >;
 
 /** A move that an entry makes. */
@@ -153,11 +161,12 @@ function countedByWeight(
 
 /** Metres out of their lot, and with them the casing's own mass into the step. */
 function casingMoves(
-  { steps, casing }: BatchFrame,
-  { id, stepId, lengthMm }: { id: string; stepId: string; lengthMm: number },
+  { steps, casings }: BatchFrame,
+  { id, stepId, lengthMm, lotId }: CasingEntry,
   newId: () => string,
 ): EntryMoves | undefined {
   const step = steps.find((s) => s.id === stepId);
+  const casing = lotId === undefined ? casings[0] : casings.find((c) => c.lotId === lotId);
   if (!step?.placeAccountId || !step.casingAccountId || !casing) return undefined;
   const metres = { ...PLAIN, id, from: casing.accountId, to: step.casingAccountId, amount: lengthMm, stepId };
   const massMg = Math.round(lengthMm * casing.gPerM);

@@ -25,7 +25,8 @@ export interface BatchFacts {
   fatTest: { fatPct: number; fatSd: number; at: string } | null;
   /** Every account that the batch touches, its lots and places among them. */
   accounts: AccountFact[];
-  casing: CasingFact | null;
+  /** Lots of casing that are taken for it, the oldest first. */
+  casings: CasingFact[];
   productAccountId: string | null;
   /** Lots of good meat kept apart from this batch. */
   reworkAccountId: string | null;

@@ -11,7 +11,8 @@ import { batchLabel } from './label.js';
 import { batchGauges } from './limits.js';
 import { batchLines } from './lines.js';
 import { batchMasses, sumWhere, type BatchMasses } from './masses.js';
-import { pieceMassG, piecesView } from './pieces.js';
+import { piecesView } from './pieces.js';
+import { pieceMassG } from '../recipe/piece.js';
 import { outOfChill } from '../rules/house.js';
 import { outOfCold } from './out-of-cold.js';
 import { stepViews } from './step-views.js';
@@ -63,7 +64,7 @@ export function fold(facts: BatchFacts, shop: ShopFacts): BatchView {
     mixMg,
     loads,
     casing: casingView(facts, masses, mixMg),
-    linkMassG: pieceMassG(facts),
+    linkMassG: pieceMassG(facts.batch.recipe),
     pieces,
     cost: costView(facts, masses, pieces),
     version: batch.version,

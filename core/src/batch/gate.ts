@@ -1,10 +1,10 @@
 import type { TasteState } from '../bench/taste-state.js';
 import { massToken } from '../quantity/tokens.js';
 import {
+  countingFor,
   hoursOf,
   notDoneAt,
   readingKind,
-  readingsOf,
   stepTitle,
   traitsOf,
   type ReadingAsk,
@@ -123,8 +123,9 @@ function missingLoads(facts: GateFacts): Missing[] {
   });
   if (states.every((s) => s.skipped))
     return [{ what: 'load:1', sentence: 'Every load was put aside: nothing was mixed.' }];
+  const name = traitsOf(facts.step).loadName ?? 'Load';
   return states.flatMap((s) =>
-    s.missing.map(({ sentence }) => ({ what: `load:${s.load}`, sentence: `Load ${s.load}: ${sentence}` })),
+    s.missing.map(({ sentence }) => ({ what: `load:${s.load}`, sentence: `${name} ${s.load}: ${sentence}` })),
   );
 }
 
@@ -183,7 +184,7 @@ function missingReadings(facts: GateFacts): Missing[] {
     const kind = readingKind(ask.kind);
     if (inLoads(facts) && kind.perLoad) return [];
     if (kind.given === 'judgement' && facts.taste) return [];
-    const values = readingsOf(facts.readings, ask.kind).map((r) => r.value);
+    const values = countingFor(facts.asks, ask, facts.readings).map((r) => r.value);
     const sentence = values.length === 0 ? kind.asked : kind.judge(ask, values);
     return sentence === null ? [] : [{ what: ask.kind, sentence }];
   });

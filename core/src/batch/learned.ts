@@ -1,7 +1,8 @@
 import { usualLoss, type UsualLoss } from '../bench/hints.js';
 import { STEP_KINDS, figureOf, readingsOf, traitsOf } from '../steps/index.js';
+import { casingUsedMm } from './casing.js';
 import type { BatchFacts, Learned, LearnedFigure, StepFact } from './facts.js';
-import { batchMasses, sumWhere, type BatchMasses } from './masses.js';
+import { batchMasses, type BatchMasses } from './masses.js';
 
 /** Figures by what they are of, batch by batch. */
 class Series {
@@ -72,7 +73,7 @@ function learnStep(
   const count = figureOf(counted, 'count');
   if (traits.pieces && traits.set && count && station.outMg > 0)
     others.add(PER_KG, count / (station.outMg / 1e6));
-  const usedMm = sumWhere(facts.transfers, (t) => t.stepId === step.id && t.from === facts.casing?.accountId);
+  const usedMm = casingUsedMm(facts, step.id);
   if (traits.machine === 'stuffer' && usedMm > 0) others.add(PER_METRE, station.outMg / usedMm);
 }
 

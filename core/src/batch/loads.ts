@@ -1,4 +1,4 @@
-import { readingKind, readingsOf, type ReadingAsk } from '../steps/index.js';
+import { countingFor, readingKind, type ReadingAsk } from '../steps/index.js';
 
 /** A reading with the load it belongs to; load 0 is the whole step. */
 export interface LoadReading {
@@ -37,17 +37,19 @@ export function loadStates(facts: {
       load,
       massMg: i === facts.loads - 1 ? facts.massMg - each * (facts.loads - 1) : each,
       skipped,
-      missing: skipped ? [] : asks.filter((ask) => isMissing(ask, mine)).map(ofLoad),
+      missing: skipped ? [] : asks.flatMap((ask) => missingOf(asks, ask, mine)),
     };
   });
 }
 
-function isMissing(ask: ReadingAsk, readings: readonly LoadReading[]): boolean {
-  const values = readingsOf(readings, ask.kind).map((r) => r.value);
-  return values.length === 0 || readingKind(ask.kind).judge(ask, values) !== null;
-}
-
-function ofLoad({ kind }: ReadingAsk) {
-  const { askedOfLoad, asked } = readingKind(kind);
-  return { kind, sentence: askedOfLoad ?? asked };
+function missingOf(
+  asks: readonly ReadingAsk[],
+  ask: ReadingAsk,
+  readings: readonly LoadReading[],
+): LoadState['missing'] {
+  const { kind } = ask;
+  const { askedOfLoad, asked, judge } = readingKind(kind);
+  const values = countingFor(asks, ask, readings).map((r) => r.value);
+  const sentence = values.length === 0 ? (askedOfLoad ?? asked) : judge(ask, values);
+  return sentence === null ? [] : [{ kind, sentence }];
 }

@@ -1,17 +1,7 @@
 import { sample } from '../sampling/sample.js';
-import { linkFigures } from '../casing/link.js';
 import { figureOf, readingsOf, traitsOf } from '../steps/index.js';
 import type { BatchFacts } from './facts.js';
 import type { PiecesView } from './view.js';
-
-/** Mass of one piece by its recipe, g; from its length where no mass is written. */
-export function pieceMassG({ batch: { recipe } }: BatchFacts): number | null {
-  const { casing, linkLengthMm, linkMassG } = recipe;
-  if (linkMassG !== null) return linkMassG;
-  return casing && linkLengthMm
-    ? linkFigures({ calibreMm: casing.calibreMm, lengthMm: linkLengthMm }).massG
-    : null;
-}
 
 /** The pieces of a batch: how many, and what a sample of them weighs; null before the first. */
 export function piecesView(facts: BatchFacts): PiecesView | null {

@@ -97,13 +97,14 @@ function transferOf(move: EntryMove, by: EntryBy): TransferFact {
 /** Reality is not refused: what a lot does not have is booked as found first. */
 function shortfall(facts: BatchFacts, move: EntryMove, by: EntryBy): BatchFacts {
   const lot = facts.accounts.find((a) => a.id === move.from);
-  const has = move.from === facts.casing?.accountId ? facts.casing.leftMm : lot?.balance;
+  const casing = facts.casings.find((c) => c.accountId === move.from);
+  const has = casing ? casing.leftMm : lot?.balance;
   if (has === null || has === undefined || has >= move.amount) return facts;
   const missing = move.amount - has;
   const found: EntryMove = {
     ...move,
     id: by.newId(),
-    from: move.from === facts.casing?.accountId ? SHOP_ACCOUNTS.foundCasing : SHOP_ACCOUNTS.found,
+    from: casing ? SHOP_ACCOUNTS.foundCasing : SHOP_ACCOUNTS.found,
     to: move.from,
     amount: missing,
     lineId: null,

@@ -1,3 +1,4 @@
+import { casingUsedMm } from './casing.js';
 import { fillsOf } from '../bench/fills.js';
 import { lossHint } from '../bench/hints.js';
 import { countMarks } from '../bench/marks.js';
@@ -220,10 +221,8 @@ function gateOf(
     cure: cureDoor(facts, step, cure),
     cold: isOpen ? missingCold(step, cold, shop) : [],
     leftMs: isOpen ? timeLeft(facts, step, shop) : 0,
-    ...(traits.machine === 'stuffer' && facts.casing
-      ? {
-          casingUsed: facts.transfers.some((t) => t.stepId === step.id && t.from === facts.casing?.accountId),
-        }
+    ...(traits.machine === 'stuffer' && facts.casings.length > 0
+      ? { casingUsed: casingUsedMm(facts, step.id) > 0 }
       : {}),
     inMg: at.inMg,
     outMg: at.outMg,

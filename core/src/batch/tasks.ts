@@ -1,5 +1,13 @@
 import { LOSSES, lossReason } from '../ledger/losses.js';
-import { figureOf, readingKind, readingsOf, stepKind, traitsOf, type ReadingAsk } from '../steps/index.js';
+import {
+  countingFor,
+  doorBefore,
+  figureOf,
+  readingKind,
+  stepKind,
+  traitsOf,
+  type ReadingAsk,
+} from '../steps/index.js';
 import { LEFT_PART } from './gate.js';
 import { loadStates } from './loads.js';
 import { FINISHED_GOODS } from './step-views.js';
@@ -61,7 +69,9 @@ export function tasksOf(view: BatchView, step: StepView): Task[] {
     ...tasteFirst(view, step),
     ...casingTask(view, step),
     ...massTasks(view, step),
-    ...(step.loads > 1 ? loadTasks(view, step, late) : late.map((ask) => readTask(view, step, ask))),
+    ...(step.loads > 1
+      ? loadTasks(view, step, late)
+      : late.filter((ask) => isOpen(view, step, ask)).map((ask) => readTask(view, step, ask))),
   ];
 }
 
@@ -137,11 +147,15 @@ function outTitle(step: StepView): string {
   return step.nextTitle === FINISHED_GOODS ? 'Finished' : `On to ${step.nextTitle?.toLowerCase()}`;
 }
 
+/** Nothing is asked of a lot before it was read cold. */
+function isOpen(view: BatchView, step: StepView, ask: ReadingAsk): boolean {
+  const door = doorBefore(step.asks, ask);
+  return door === undefined || readTask(view, step, door).done;
+}
+
 function readTask(view: BatchView, step: StepView, ask: ReadingAsk): ReadTask {
-  const mine = readingsOf(
-    view.readings.filter((r) => r.stepId === step.id),
-    ask.kind,
-  );
+  const here = view.readings.filter((r) => r.stepId === step.id);
+  const mine = countingFor(step.asks, ask, here);
   const kind = readingKind(ask.kind);
   const values = mine.map((r) => r.value);
   const passes = values.length > 0 && kind.judge(ask, values) === null;
@@ -165,20 +179,32 @@ function loadTasks(view: BatchView, step: StepView, asks: readonly ReadingAsk[])
     .filter((m) => m.stepId === step.id && m.kind === 'load-skipped')
     .map((m) => Number(m.subject));
   const states = loadStates({ loads: step.loads, massMg: step.inMg, asks, readings: mine, skipped });
-  return states.flatMap((state) =>
-    asks.map((ask): ReadTask => {
-      const own = readingsOf(mine, ask.kind).filter((r) => r.load === state.load);
-      return {
-        id: `${ask.kind}:${state.load}`,
-        kind: 'reading',
-        ask,
-        title: `Load ${state.load}: ${readingKind(ask.kind).title.toLowerCase()}`,
-        required: !state.skipped,
-        done: state.skipped || (own.length > 0 && state.missing.every((m) => m.kind !== ask.kind)),
-        value: figureOf(own, ask.kind),
-        n: own.length,
-        load: state.load,
-      };
-    }),
-  );
+  const name = (traitsOf(step).loadName ?? 'Load') + ' ';
+  return states.flatMap((state) => {
+    const isShut = (ask: ReadingAsk) => {
+      const door = doorBefore(asks, ask);
+      return door !== undefined && state.missing.some((m) => m.kind === door.kind);
+    };
+    // A lot is shut until it was read cold: nothing else is asked of it.
+    return asks
+      .filter((ask) => !isShut(ask))
+      .map((ask): ReadTask => {
+        const own = countingFor(
+          asks,
+          ask,
+          mine.filter((r) => r.load === state.load),
+        );
+        return {
+          id: `${ask.kind}:${state.load}`,
+          kind: 'reading',
+          ask,
+          title: `${name}${state.load}: ${readingKind(ask.kind).title.toLowerCase()}`,
+          required: !state.skipped,
+          done: state.skipped || (own.length > 0 && state.missing.every((m) => m.kind !== ask.kind)),
+          value: figureOf(own, ask.kind),
+          n: own.length,
+          load: state.load,
+        };
+      });
+  });
 }

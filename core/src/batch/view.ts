@@ -205,13 +205,26 @@ export interface BatchCosts {
 
 export interface CasingView {
   name: string;
-  lotId: string;
-  lotCode: string;
+  /** The lots that are taken for it, the oldest first, and what each still has. */
+  lots: { lotId: string; lotCode: string; leftMm: number }[];
+  /** Pieces that what is stuffed and what is still to come make. */
   links: number;
   needM: number;
+  /** What of the need is filled, goes into twists and ties, and is spare. */
+  filledM: number;
+  twistM: number;
+  spareM: number;
+  /** Whole tubes and the length of one, where it is bought cut. */
+  tubes: number | null;
+  tubeMm: number | null;
+  /** Less than a piece, and left without casing. */
+  uncasedMg: number;
   usedMm: number;
   /** Strands, tubes or pieces that were taken for it. */
   strands: number;
+  /** Pieces that burst, as noted. */
+  bursts: number;
+  stuffedMg: number;
   leftMm: number;
   calibreMm: number;
   /** Least soaking in minutes; 0 is not soaked. */

@@ -35,12 +35,18 @@ export const MARK_KINDS = [
 ] as const;
 export type MarkKind = (typeof MARK_KINDS)[number];
 
-/** How many of a kind were ticked: each counts one unless its value says more, or takes some back. */
+/**
+ * How many of a kind were ticked: each counts one unless its value says more, or takes some back.
+ *
+ * @param subject only those of it, where it is given
+ */
 export function countMarks(
-  marks: readonly { kind: MarkKind; value: number | null }[],
+  marks: readonly { kind: MarkKind; value: number | null; subject?: string }[],
   kind: MarkKind,
+  subject?: string,
 ): number {
-  return marks.reduce((sum, mark) => (mark.kind === kind ? sum + (mark.value ?? 1) : sum), 0);
+  const counts = marks.filter((m) => m.kind === kind && (subject === undefined || m.subject === subject));
+  return counts.reduce((sum, mark) => sum + (mark.value ?? 1), 0);
 }
 
 /** What a patty is judged by. */

@@ -1,4 +1,4 @@
-export { casingNeed, type CasingInput } from './casing-need.js';
+export { casingNeed, type CasingInput, type CasingNeed } from './casing-need.js';
 export { thickness, type Thickness } from './thickness.js';
-export { linkFigures, type LinkInput } from './link.js';
+export { diameterOfFlat, linkFigures, type LinkInput } from './link.js';
 export { CASING_MATERIALS, soakMinutesOf, type CasingMaterial } from './materials.js';

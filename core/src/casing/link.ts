@@ -13,6 +13,11 @@ export interface LinkInput {
   fill?: number | undefined;
 }
 
+/** Stuffed diameter of a casing that is so wide when it lies flat, mm: 2 · flat / π. */
+export function diameterOfFlat(flatWidthMm: number): number {
+  return (2 * flatWidthMm) / Math.PI;
+}
+
 /** Grams in one millimetre of filled casing: `π/4 · d² · ρ · k`. */
 function gramsPerMm(calibreMm: number, densityGPerMl = MIX_DENSITY, fill = 1): number {
   if (!(calibreMm >= 5 && calibreMm <= 250)) {

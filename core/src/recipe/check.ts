@@ -1,4 +1,5 @@
 import { linkFigures } from '../casing/link.js';
+import { pieceLengthMm, pieceMassG, type PieceOf } from './piece.js';
 import { InputError } from '../errors/index.js';
 import { checkMethod } from '../method/agree.js';
 import { expectedYield, traitsOf } from '../steps/index.js';
@@ -136,8 +137,22 @@ const HOLDS = { least: 0.75, most: 1.12 } as const;
 
 /** Why a piece of this weight, length and casing cannot be; undefined when it can or one of them is free. */
 function pieceMisfit({ casing, linkMassG, linkLengthMm }: WorkingDocument): string | undefined {
+  const tube = casing && tubeMisfit({ casing, linkMassG, linkLengthMm });
+  if (tube) return tube;
   if (!casing || linkMassG === null || linkLengthMm === null) return undefined;
   const { massG } = linkFigures({ calibreMm: casing.calibreMm, lengthMm: linkLengthMm });
   if (linkMassG >= massG * HOLDS.least && linkMassG <= massG * HOLDS.most) return undefined;
   return `A piece of ${linkLengthMm} mm in a ${casing.calibreMm} mm casing holds about ${massG.toFixed(0)} g; ${linkMassG} g cannot be met. Change its weight, its length or the casing.`;
+}
+
+/** Why a piece does not go into its tube: longer than it, or heavier than its maker says it takes. */
+function tubeMisfit(document: PieceOf): string | undefined {
+  const { casing } = document;
+  const lengthMm = pieceLengthMm(document);
+  const massG = pieceMassG(document);
+  if (casing?.tubeMm && lengthMm !== null && lengthMm > casing.tubeMm)
+    return `A piece of ${Math.round(lengthMm)} mm is longer than its tube of ${casing.tubeMm} mm, which must be tied too.`;
+  if (casing?.tubeTakesG && massG !== null && massG > casing.tubeTakesG)
+    return `A piece of ${Math.round(massG)} g is more than its tube takes by its maker, ${casing.tubeTakesG} g.`;
+  return undefined;
 }

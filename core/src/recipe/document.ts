@@ -44,6 +44,9 @@ export interface WorkingCasing {
   gPerM: number;
   /** What it is made of: hog, sheep, beef, collagen … */
   material?: string | undefined;
+  /** Tubes of such a length, where it is bought cut; what one takes by its maker. */
+  tubeMm?: number | null | undefined;
+  tubeTakesG?: number | null | undefined;
 }
 
 /** A recipe while it is being written; see the contract for its form when published. */

@@ -37,6 +37,7 @@ export { preBlendFacts, preBlendParts } from './pre-blend.js';
 export { readCardDose } from './card/dose.js';
 export { matchCard } from './card/match.js';
 export type { CardMeat } from './card/meat.js';
+export { casingPlan, pieceLengthMm, pieceMassG } from './piece.js';
 export { readCard, type Card, type CardLine, type CardOptions } from './card/read-card.js';
 export { readDose, type DoseReading } from './read-dose.js';
 export { recipeLabel } from './recipe-label.js';
@@ -44,7 +45,6 @@ export { ROW_COLUMNS, fromRows, toRows } from './rows.js';
 export { mixPerMeat, scaleRecipe, type DoseLine, type ScaledRecipe, type ScaleInput } from './scale.js';
 export {
   WANTED,
-  pieceMassG,
   scaleTo,
   tryScaleTo,
   type ScaledBatch,

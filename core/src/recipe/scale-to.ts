@@ -1,8 +1,7 @@
 import { InputError, inputError } from '../errors/index.js';
 import { shareOut } from '../quantity/share-out.js';
 import { chooseScale, type ScaleSpec } from '../weighing/scales.js';
-import { linkFigures } from '../casing/link.js';
-import { casingNeed } from '../casing/casing-need.js';
+import { casingPlan, pieceMassG } from './piece.js';
 import type { WorkingDocument } from './document.js';
 import { recipeFigures, type LineFigure } from './figures.js';
 import type { Ingredient } from './ingredient.js';
@@ -76,7 +75,8 @@ export function scaleTo(input: ScaleToInput): ScaledBatch {
   if (meatMg > 1e11) throw inputError('amount', 'That is more than 100 t of meat; check the unit.');
   const count = loads({ massKg: mixMg / 1e6, capacityKg: document.mixerCapacityKg }).loads;
   const finishedMg = Math.round(mixMg * productYield);
-  const links = linkG === null ? null : Math.floor(mixMg / 1000 / linkG + 1e-9);
+  const plan = casingPlan(document, mixMg);
+  const links = linkG === null ? null : (plan?.links ?? Math.floor(mixMg / 1000 / linkG + 1e-9));
   return {
     meatMg,
     mixMg,
@@ -87,18 +87,9 @@ export function scaleTo(input: ScaleToInput): ScaledBatch {
     fills: document.stufferCapacityKg
       ? loads({ massKg: mixMg / 1e6, capacityKg: document.stufferCapacityKg }).loads
       : null,
-    metres: casingMetres(document, mixMg, linkG),
+    metres: plan?.metres ?? null,
     lines: figures.lines.map((figure) => scaleLine(figure, meatMg, figures.mixPerMeat, count, scales)),
   };
-}
-
-/** Mass of one piece as stuffed, from its mass or its length. */
-export function pieceMassG(
-  document: Pick<WorkingDocument, 'casing' | 'linkMassG' | 'linkLengthMm'>,
-): number | null {
-  if (document.linkMassG !== null) return document.linkMassG;
-  if (!document.casing || document.linkLengthMm === null) return null;
-  return linkFigures({ calibreMm: document.casing.calibreMm, lengthMm: document.linkLengthMm }).massG;
 }
 
 function mixFor(input: ScaleToInput, perMeat: number, linkG: number | null): number {
@@ -113,14 +104,6 @@ function mixFor(input: ScaleToInput, perMeat: number, linkG: number | null): num
   }
   if (!document.packMassG) throw inputError('wanted', 'The recipe has no pack; give its weight first.');
   return (amount * document.packMassG * 1000) / productYield;
-}
-
-function casingMetres(document: WorkingDocument, mixMg: number, linkG: number | null): number | null {
-  const { casing } = document;
-  if (!casing || linkG === null) return null;
-  const lengthMm =
-    document.linkLengthMm ?? linkFigures({ calibreMm: casing.calibreMm, massG: linkG }).lengthMm;
-  return casingNeed({ massKg: mixMg / 1e6, calibreMm: casing.calibreMm, lengthMm }).metres;
 }
 
 function scaleLine(

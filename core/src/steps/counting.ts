@@ -5,7 +5,7 @@ import type { ReadingAsk } from './readings/index.js';
 export const COUNTINGS = {
   links: { one: 'link', many: 'links', weighedEach: false },
   coils: { one: 'coil', many: 'coils', weighedEach: true },
-  logs: { one: 'log', many: 'logs', weighedEach: true },
+  logs: { one: 'log', many: 'logs', weighedEach: true, ownCasing: true },
   sticks: { one: 'stick', many: 'sticks', weighedEach: false, holder: 'rod' },
   patties: { one: 'patty', many: 'patties', weighedEach: false, holder: 'tray' },
   bulk: { one: 'tub', many: 'tubs', weighedEach: true },

@@ -11,6 +11,8 @@ export interface Traits {
   remainder?: LossReason;
   /** Lines of the batch are weighed at it. */
   weighs?: 'meat' | 'ingredients';
+  /** What one of its loads is called; a load where nothing is said. */
+  loadName?: string;
   machine?: 'grinder' | 'mixer' | 'cutter' | 'stuffer';
   /** Seasoning goes in here on its own. */
   seasons?: true;
@@ -93,6 +95,8 @@ export interface Counting {
   weighedEach: boolean;
   /** Several come at once and are counted at once. */
   holder?: 'rod' | 'tray';
+  /** Each is tied into a casing of its own: what is left over fills a shorter one. */
+  ownCasing?: true;
 }
 
 /** Where in the recipe a finding of a step belongs. */

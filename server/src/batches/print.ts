@@ -51,7 +51,7 @@ export function batchSheetPdf(sheet: BatchView, url: string, units: FormatOption
 function casingText({ casing }: BatchView): Content {
   return {
     text: casing
-      ? `${casing.name} ${casing.lotCode}: ${casing.needM.toFixed(1)} m for ${casing.links} pieces`
+      ? `${casing.name} ${casing.lots.map((l) => l.lotCode).join(', ')}: ${casing.needM.toFixed(1)} m for ${casing.links} pieces`
       : '',
   };
 }

@@ -7,6 +7,7 @@ import { addExtra } from './commands/add-extra.js';
 import { addLateLine } from './commands/add-late-line.js';
 import { cancelBatch } from './commands/cancel-batch.js';
 import { changeLot } from './commands/change-lot.js';
+import { takeCasing } from './commands/take-casing.js';
 import { changeMethod } from './commands/change-method.js';
 import { closeStep } from './commands/close-step.js';
 import { correctBatch } from './commands/correct-fat.js';
@@ -20,7 +21,7 @@ import { substituteLine } from './commands/substitute-line.js';
 import { batchSheetPdf } from './print.js';
 import { factsAfter, readBatch, readFacts, shopFacts } from './read.js';
 import { recentBatchIds } from './store/batch.js';
-import { benchLots } from './store/lots.js';
+import { batchCasings, benchLots } from './store/lots.js';
 import { summariesOf } from './store/summaries.js';
 
 /** Lists show what was planned within so many days. */
@@ -42,6 +43,7 @@ function reading(router: Router, app: AppContext): void {
   mount(router, ROUTES.batchCosts, ({ params }) => readBatch(app, params.id));
   mount(router, ROUTES.batchFacts, ({ params }) => readFacts(app, params.id));
   mount(router, ROUTES.batchFactsAfter, ({ params }) => factsAfter(app, params.id, params.n));
+  mount(router, ROUTES.batchCasings, ({ params }) => batchCasings(app.db, params.id));
   mount(router, ROUTES.benchLots, ({ params }) => benchLots(app.db, params.id));
   router.get(BATCH_SHEET_PDF_PATH.replace('/api/v1', ''), async (request, response) => {
     const person = signedIn(request);
@@ -75,6 +77,7 @@ function commands(router: Router, app: AppContext): void {
   mount(router, ROUTES.replanMeats, ({ person, params, body }) => replanMeats(app, person, params.id, body));
   mount(router, ROUTES.correctFat, ({ person, params, body }) => correctBatch(app, person, params.id, body));
   mount(router, ROUTES.cancelBatch, ({ person, params, body }) => cancelBatch(app, person, params.id, body));
+  mount(router, ROUTES.takeCasing, ({ person, params, body }) => takeCasing(app, person, params.id, body));
   mount(router, ROUTES.changeLot, ({ person, params, body }) => changeLot(app, person, params.id, body));
   mount(router, ROUTES.substituteLine, ({ person, params, body }) =>
     substituteLine(app, person, params.id, body),

@@ -143,14 +143,14 @@ export class BatchPlayer {
   }
 
   async #readings(sheet: BatchView, step: StepView): Promise<void> {
+    const ofLoads = step.loads > 1 ? step.asks.filter((ask) => readingKind(ask.kind).perLoad) : [];
+    for (let load = 1; load <= step.loads; load += 1) {
+      for (const ask of ofLoads) await this.#read(sheet, step, ask.kind, this.#perLoad(step, ask), load);
+    }
     for (const ask of step.asks) {
       const { given, first, perLoad } = readingKind(ask.kind);
-      if (first) continue;
-      if (step.loads > 1 && perLoad) {
-        for (let load = 1; load <= step.loads; load += 1) {
-          await this.#read(sheet, step, ask.kind, this.#perLoad(step, ask), load);
-        }
-      } else if (ask.kind === 'core') await this.#read(sheet, step, ask.kind, (ask.belowC ?? 71) + 1.6);
+      if (first || (step.loads > 1 && perLoad)) continue;
+      if (ask.kind === 'core') await this.#read(sheet, step, ask.kind, (ask.belowC ?? 71) + 1.6);
       else if (given === 'probe') await this.#read(sheet, step, ask.kind, this.#temperature(step, ask));
       else if (given === 'clock') {
         const minutes = Math.round((ask.aimMinutes ?? 20) * (0.95 + 0.1 * this.#random()));
@@ -175,6 +175,7 @@ export class BatchPlayer {
   #perLoad(step: StepView, ask: ReadingAsk): number {
     const { given } = readingKind(ask.kind);
     if (given === 'clock') return Math.round((ask.aimMinutes ?? 6) * (1 + 0.1 * this.#random()));
+    if (given === 'load scale') return Math.round((ask.aimMg ?? 0) / 20_000) * 20_000;
     return given === 'probe' ? this.#temperature(step, ask) : 1;
   }
 
@@ -215,6 +216,8 @@ export class BatchPlayer {
   #temperature(step: StepView, ask: ReadingAsk): number {
     const tenth = (value: number) => Math.round(value * 10) / 10;
     if (ask.belowC !== undefined) return tenth(ask.belowC + 0.4 + 1.2 * this.#random());
+    if (readingKind(ask.kind).opens) return tenth((ask.aboveC ?? 2) - 1.4 * this.#random());
+    if (step.kind === 'emulsify') return tenth((ask.aboveC ?? 12) - 0.4 - 2 * this.#random());
     if (step.kind === 'smoke') return tenth(58 + 4 * this.#random());
     if (step.kind === 'cool') return tenth(3 + 2 * this.#random());
     return tenth(step.kind === 'grind' ? 2.4 + 2.2 * this.#random() : 0.6 + 1.5 * this.#random());

@@ -45,7 +45,7 @@ export async function readBy(
   { kind, value, inCore }: { kind: string; value: number; inCore: boolean },
 ): Promise<Source<ReadingHow>> {
   const { given } = readingKind(kind);
-  if (given === 'scale') return shownBy(app, claim, value);
+  if (given === 'scale' || given === 'load scale') return shownBy(app, claim, value);
   const { id, readingId } = claim;
   const probe = readingId === undefined ? undefined : app.probes.deviceOf(readingId);
   if (given !== 'probe' || probe === undefined || readingId === undefined) return TYPED;

@@ -61,6 +61,7 @@ export const queries = {
   drafts: list('drafts', ROUTES.listDrafts, { by: ['drafts'] }),
   batches: list('batches', ROUTES.listBatches, { by: ['batch'] }),
   batchLots: one('batch-lots', ROUTES.benchLots, { by: ['batch'] }),
+  batchCasings: one('batch-casings', ROUTES.batchCasings, { by: ['batch', 'lots'] }),
 
   scales: list('scales', ROUTES.listScales, { by: ['devices'] }),
   probes: list('probes', ROUTES.listProbes, { by: ['devices'] }),

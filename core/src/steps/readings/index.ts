@@ -3,7 +3,8 @@ import { before } from './before.js';
 import { cleared } from './cleared.js';
 import { core } from './core.js';
 import { count, tally } from './count.js';
-import type { ReadingKind } from './kind.js';
+import type { ReadingAsk, ReadingKind } from './kind.js';
+import { lotStart, lotWeight } from './lot.js';
 import { minutes } from './minutes.js';
 import { sample } from './sample.js';
 import { tack } from './tack.js';
@@ -14,6 +15,8 @@ import { verdict } from './verdict.js';
 const ALL = [
   cleared,
   before,
+  lotWeight,
+  lotStart,
   temperature,
   core,
   addition,
@@ -42,6 +45,35 @@ export function readingKind(name: string): ReadingKind<ReadingName> {
 /** Readings of a kind among others, those that count as it included. */
 export function readingsOf<R extends { kind: string }>(readings: readonly R[], name: string): R[] {
   return readings.filter((r) => r.kind === name || readingKind(r.kind).countsAs === name);
+}
+
+/**
+ * Readings of one load that count for what is asked: of those asked after one that opens, only what was taken
+ * once that had passed.
+ *
+ * @param asks in the order of the hand
+ * @param readings of one load, in the order in which they were taken
+ */
+export function countingFor<R extends { kind: string; value: number }>(
+  asks: readonly ReadingAsk[],
+  ask: ReadingAsk,
+  readings: readonly R[],
+): R[] {
+  const door = doorBefore(asks, ask);
+  const mine = readingsOf(readings, ask.kind);
+  if (!door) return mine;
+  const opened = readings.findIndex((r) => r.kind === door.kind && passes(door, [r.value]));
+  return opened < 0 ? [] : mine.filter((r) => readings.indexOf(r) > opened);
+}
+
+/** What must have passed before this is asked; undefined where nothing must. */
+export function doorBefore(asks: readonly ReadingAsk[], ask: ReadingAsk): ReadingAsk | undefined {
+  const door = asks.findIndex((a) => readingKind(a.kind).opens);
+  return door >= 0 && asks.findIndex((a) => a.kind === ask.kind) > door ? asks[door] : undefined;
+}
+
+function passes(ask: ReadingAsk, values: readonly number[]): boolean {
+  return readingKind(ask.kind).judge(ask, values) === null;
 }
 
 /** The figure that readings of one kind make: their sum where they add up, else the last; undefined without any. */

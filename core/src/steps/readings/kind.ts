@@ -11,6 +11,9 @@ export interface ReadingAsk {
   mostMinutes?: number | undefined;
   /** Pieces that are wanted. */
   pieces?: number | undefined;
+  /** What of the mass a load should hold, and holds at most, mg. */
+  aimMg?: number | undefined;
+  mostMg?: number | undefined;
   /** What is looked at or done, where a hand says yes to it. */
   words?: string | undefined;
 }
@@ -33,13 +36,15 @@ export interface ReadingKind<N extends string = string> {
   /** On the tile of the bench. */
   readonly title: string;
   /** How a hand gives it. */
-  readonly given: 'probe' | 'clock' | 'counter' | 'scale' | 'answer' | 'judgement';
+  readonly given: 'probe' | 'clock' | 'counter' | 'scale' | 'load scale' | 'answer' | 'judgement';
   /** What a value can be; `subject` begins the sentence that refuses another, `hint` follows its numbers. */
   readonly range: { min: number; max: number; whole: boolean; subject: string; hint: string };
   /** Taken before the mass is weighed out. */
   readonly first?: true;
   /** Each load or lot has its own. */
   readonly perLoad?: true;
+  /** Nothing that is asked after it counts before it has passed, load by load. */
+  readonly opens?: true;
   /** Values of a step add up; else the last one counts. */
   readonly adds?: true;
   /** Fills the place of another kind. */

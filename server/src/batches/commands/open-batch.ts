@@ -3,9 +3,8 @@ import {
   traitsOf,
   weighStep,
   blocking,
-  casingNeed,
+  casingPlan,
   doseFraction,
-  linkFigures,
   mixPerMeat,
   type Finding,
 } from '@zest/core';
@@ -232,7 +231,7 @@ async function takeStock(tx: Transaction, batchId: string, line: RecipeLine, due
   if (supply) return supply;
   const first = await setAside(tx, batchId, lots, due);
   if (first) return first;
-  const free = lots.reduce((sum, l) => sum + Math.max(0, l.freeMg), 0);
+  const free = lots.reduce((sum, l) => sum + Math.max(0, l.free), 0);
   const message = `Not enough ${line.name}: ${grams(due)} is needed, ${grams(free)} is free in all its lots.`;
   throw invalid([{ path: 'meatMg', message }]);
 }
@@ -241,17 +240,17 @@ async function takeStock(tx: Transaction, batchId: string, line: RecipeLine, due
  * Sets aside the oldest lot that has enough, else the oldest lots together.
  * @returns the first of them; undefined when all together have too little, with nothing to be kept
  */
-async function setAside(
+async function setAside<Lot extends { accountId: string; free: number }>(
   tx: Transaction,
   batchId: string,
-  lots: readonly DryLot[],
+  lots: readonly Lot[],
   due: number,
-): Promise<DryLot | undefined> {
+): Promise<Lot | undefined> {
   for (const lot of lots) if (await reserve(tx, batchId, lot.accountId, due)) return lot;
   let missing = due;
-  let first: DryLot | undefined;
+  let first: Lot | undefined;
   for (const lot of lots) {
-    const some = Math.min(missing, lot.freeMg);
+    const some = Math.min(missing, lot.free);
     if (some <= 0 || !(await reserve(tx, batchId, lot.accountId, some))) continue;
     first ??= lot;
     missing -= some;
@@ -260,22 +259,17 @@ async function setAside(
 }
 
 async function reserveCasing(tx: Transaction, body: OpenBatch, recipe: Recipe): Promise<void> {
-  const { casing, linkLengthMm, linkMassG, lines } = recipe.document;
+  const { casing, lines } = recipe.document;
   if (!casing) return;
-  const lengthMm =
-    linkLengthMm ??
-    (linkMassG ? linkFigures({ calibreMm: casing.calibreMm, massG: linkMassG }).lengthMm : 150);
-  const mixKg = (body.meatMg / 1e6) * mixPerMeat(lines.map((l) => l.dose));
-  const { metres } = casingNeed({ massKg: mixKg, calibreMm: casing.calibreMm, lengthMm });
+  const plan = casingPlan(recipe.document, body.meatMg * mixPerMeat(lines.map((l) => l.dose)));
+  if (!plan) return;
   const lots = await findCasingLots(tx, casing.casingId);
-  for (const lot of lots) {
-    if (await reserve(tx, body.id, lot.accountId, Math.ceil(metres * 1000))) return;
-  }
-  const most = Math.max(0, ...lots.map((l) => l.freeMg)) / 1000;
+  if (await setAside(tx, body.id, lots, Math.ceil(plan.metres * 1000))) return;
+  const free = lots.reduce((sum, l) => sum + l.free, 0) / 1000;
   throw invalid([
     {
       path: 'meatMg',
-      message: `Not enough casing: ${metres.toFixed(1)} m of ${casing.name} is needed, ${most.toFixed(1)} m is free.`,
+      message: `Not enough casing: ${plan.metres.toFixed(1)} m of ${casing.name} is needed, ${free.toFixed(1)} m is free in all its lots.`,
     },
   ]);
 }

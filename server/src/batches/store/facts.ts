@@ -62,7 +62,7 @@ export async function loadFacts(db: Db, ids: readonly string[]): Promise<BatchFa
       notices: mine(notices).map(bare),
       fatTest: test ? { fatPct: test.fatPct, fatSd: test.fatSd, at: test.at.toISOString() } : null,
       accounts: used.map(accountOf),
-      casing: mine(casings).map(bare)[0] ?? null,
+      casings: mine(casings).map(bare),
       productAccountId: mine(lots).find((l) => l.kind === 'product')?.accountId ?? null,
       reworkAccountId: mine(lots).find((l) => l.kind === 'rework')?.accountId ?? null,
     };
@@ -91,7 +91,7 @@ type Loaded = [
   Of<BatchFacts['acceptances'][number]>[],
   Of<BatchFacts['notices'][number]>[],
   Of<{ fatPct: number; fatSd: number; at: Date }>[],
-  Of<NonNullable<BatchFacts['casing']>>[],
+  Of<BatchFacts['casings'][number]>[],
   Of<{ kind: string; accountId: string }>[],
   Of<AccountRow>[],
 ];
@@ -206,7 +206,8 @@ const QUERIES = [
   `SELECT r.batch_id AS batchId, l.id AS lotId, l.code AS lotCode, l.account_id AS accountId, b.amount AS leftMm,
      CAST(c.g_per_m AS DOUBLE) AS gPerM
    FROM reservation r JOIN lot l ON l.account_id = r.account_id AND l.kind = 'casing'
-   JOIN casing c ON c.id = l.casing_id JOIN balance b ON b.account_id = r.account_id WHERE r.batch_id IN (:ids)`,
+   JOIN casing c ON c.id = l.casing_id JOIN balance b ON b.account_id = r.account_id WHERE r.batch_id IN (:ids)
+   ORDER BY l.received_at, l.code`,
   `SELECT batch_id AS batchId, kind, account_id AS accountId FROM lot
    WHERE batch_id IN (:ids) AND kind IN ('product', 'rework')`,
   `SELECT u.batchId, a.id, a.kind, a.measure, a.name, l.kind AS lotKind, l.code AS lotCode,

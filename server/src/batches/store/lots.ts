@@ -1,6 +1,6 @@
 import { sql } from '../../platform/sql.js';
 import type { Db, Transaction } from '../../platform/database.js';
-import type { BenchLot } from '@zest/contract';
+import type { BenchLot, CasingLot } from '@zest/contract';
 
 export interface MeatLot {
   id: string;
@@ -37,14 +37,15 @@ export async function findMeatLots(tx: Transaction, ids: readonly string[]): Pro
 export interface DryLot {
   id: string;
   accountId: string;
-  freeMg: number;
+  /** What of it is not set aside, mg. */
+  free: number;
   /** A supply that does not run out, such as the tap. */
   isSupply: boolean;
 }
 
 export async function findIngredientLots(tx: Transaction, ingredientId: string): Promise<DryLot[]> {
   const rows = await sql(tx).rows<Omit<DryLot, 'isSupply'> & { isSupply: number }>(
-    `SELECT l.id, l.account_id AS accountId, COALESCE(b.amount - b.reserved, 0) AS freeMg, a.kind = 'gain' AS isSupply
+    `SELECT l.id, l.account_id AS accountId, COALESCE(b.amount - b.reserved, 0) AS free, a.kind = 'gain' AS isSupply
      FROM lot l JOIN account a ON a.id = l.account_id LEFT JOIN balance b ON b.account_id = l.account_id
      WHERE l.ingredient_id = :ingredientId AND l.status = 'available' ORDER BY l.received_at`,
     { ingredientId },
@@ -52,16 +53,42 @@ export async function findIngredientLots(tx: Transaction, ingredientId: string):
   return rows.map((row) => ({ ...row, isSupply: row.isSupply === 1 }));
 }
 
+/** Lots of a casing that have something free, the oldest first. */
 export function findCasingLots(
-  tx: Transaction,
+  db: Db,
   casingId: string,
-): Promise<{ accountId: string; freeMg: number }[]> {
-  return sql(tx).rows(
-    `SELECT l.account_id AS accountId, b.amount - b.reserved AS freeMg
+): Promise<(CasingLot & { accountId: string; free: number })[]> {
+  return sql(db).rows(
+    `SELECT l.id AS lotId, l.code, l.account_id AS accountId, b.amount - b.reserved AS freeMm,
+       b.amount - b.reserved AS free, DATE_FORMAT(l.received_at, '%Y-%m-%d') AS receivedOn
      FROM lot l JOIN balance b ON b.account_id = l.account_id
-     WHERE l.casing_id = :casingId AND l.status = 'available' ORDER BY l.received_at`,
+     WHERE l.casing_id = :casingId AND l.status = 'available' AND b.amount > b.reserved
+     ORDER BY l.received_at, l.code`,
     { casingId },
   );
+}
+
+/** The same for the casing that a batch is stuffed into, by its recipe. */
+export async function batchCasings(db: Db, batchId: string): Promise<CasingLot[]> {
+  const [row] = await sql(db).rows<{ casingId: string | null }>(
+    `SELECT JSON_VALUE(v.document, '$.casing.casingId') AS casingId
+     FROM batch b JOIN recipe_version v ON v.id = b.recipe_version_id WHERE b.id = :batchId`,
+    { batchId },
+  );
+  return row?.casingId ? findCasingLots(db, row.casingId) : [];
+}
+
+/** What a lot of casing is, by the code on its label. */
+export async function findCasingByCode(
+  tx: Transaction,
+  code: string,
+): Promise<{ casingId: string; name: string; status: string } | undefined> {
+  const [row] = await sql(tx).rows<{ casingId: string; name: string; status: string }>(
+    `SELECT l.casing_id AS casingId, c.name, l.status FROM lot l JOIN casing c ON c.id = l.casing_id
+     WHERE l.code = :code`,
+    { code },
+  );
+  return row;
 }
 
 /** Lots that can go into a batch at the bench: trims of its owner, ingredients, supplies that do not run out. */

@@ -1,4 +1,5 @@
 import { sql } from '../../platform/sql.js';
+import { diameterOfFlat } from '@zest/core';
 import type { NewCasing, Person } from '@zest/contract';
 import type { AppContext } from '../../platform/app-context.js';
 import { once } from '../../platform/commands.js';
@@ -12,6 +13,8 @@ interface CasingKind {
   material: string;
   calibreMm: number;
   gPerM: number;
+  tubeMm: number | null;
+  tubeTakesG: number | null;
   minorPerM: number | null;
 }
 
@@ -20,6 +23,7 @@ export function listCasings(db: Db): Promise<CasingKind[]> {
   return sql(db).rows<CasingKind>(
     `SELECT c.id AS casingId, c.name, c.material, CAST(c.calibre_mm AS DOUBLE) AS calibreMm,
        CAST(c.g_per_m AS DOUBLE) AS gPerM,
+       CAST(c.tube_mm AS DOUBLE) AS tubeMm, CAST(c.tube_takes_g AS DOUBLE) AS tubeTakesG,
        (SELECT l.price_minor FROM lot l WHERE l.casing_id = c.id ORDER BY l.received_at DESC, l.code DESC LIMIT 1)
          AS minorPerM
      FROM casing c ORDER BY c.name`,
@@ -33,8 +37,17 @@ export async function addCasing(app: AppContext, person: Person, body: NewCasing
   await once(app.db, head, async (tx) => {
     try {
       await sql(tx).write(
-        'INSERT INTO casing (id, name, material, calibre_mm, g_per_m) VALUES (:id, :name, :material, :calibreMm, :gPerM)',
-        { ...body },
+        `INSERT INTO casing (id, name, material, calibre_mm, g_per_m, tube_mm, tube_takes_g)
+         VALUES (:id, :name, :material, :calibre, :gPerM, :tubeMm, :tubeTakesG)`,
+        {
+          id: body.id,
+          name: body.name,
+          material: body.material,
+          gPerM: body.gPerM,
+          calibre: body.calibreMm ?? diameterOfFlat(body.flatWidthMm ?? 0),
+          tubeMm: body.tubeMm ?? null,
+          tubeTakesG: body.tubeTakesG ?? null,
+        },
       );
     } catch (error) {
       if (errnoOf(error) !== DUPLICATE_KEY) throw error;

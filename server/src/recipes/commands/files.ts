@@ -45,6 +45,8 @@ export function toFile(recipe: Recipe, library: ReadonlyMap<string, Ingredient>)
         calibreMm: casing.calibreMm,
         gPerM: casing.gPerM,
         ...(casing.material ? { material: casing.material } : {}),
+        ...(casing.tubeMm ? { tubeMm: casing.tubeMm } : {}),
+        ...(casing.tubeTakesG ? { tubeTakesG: casing.tubeTakesG } : {}),
       },
       lines: lines.map(({ ingredientId, carries: _carries, ...line }) => ({
         ...line,

@@ -2,6 +2,7 @@ import { readingKind, type ReadingKind } from '@zest/core';
 import type { ComponentType } from 'react';
 import { ConfirmTask } from './tasks/ConfirmTask.js';
 import { CountTask } from './tasks/CountTask.js';
+import { LotTask } from './tasks/LotTask.js';
 import { MinutesTask } from './tasks/MinutesTask.js';
 import { SampleTask } from './tasks/SampleTask.js';
 import { TemperatureTask } from './tasks/TemperatureTask.js';
@@ -14,6 +15,7 @@ const SCREENS: Record<ReadingKind['given'], ComponentType<ReadingTaskProps>> = {
   clock: MinutesTask,
   counter: CountTask,
   scale: SampleTask,
+  'load scale': LotTask,
   answer: ConfirmTask,
   judgement: VerdictTask,
 };

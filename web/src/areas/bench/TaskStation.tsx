@@ -194,6 +194,8 @@ function shown(task: Task, units: Units): string {
       return units.temperature(task.value);
     case 'scale':
       return `${task.n} weighed`;
+    case 'load scale':
+      return units.mass(task.value);
     case 'answer':
       return answer?.(task.ask, task.n, task.load).no === undefined
         ? `${task.n} ticked`

@@ -4,6 +4,7 @@ import Dialog from '@mui/material/Dialog';
 import { useState } from 'react';
 import { traitsOf } from '@zest/core';
 import { Secondary } from '../BenchButtons.js';
+import { AnotherCasing } from './AnotherCasing.js';
 import { AnotherLot } from './AnotherLot.js';
 import { Choices } from './Choices.js';
 import { ColdAndTime } from './ColdAndTime.js';
@@ -19,6 +20,7 @@ import type { MoreProps } from './more-props.js';
 
 const WAYS = {
   lot: { name: 'Another lot', about: 'the rest of this line from a scanned or tapped lot', View: AnotherLot },
+  casing: { name: 'Another lot of casing', about: 'one runs out, or keeps bursting', View: AnotherCasing },
   substitute: {
     name: 'Use something else',
     about: 'another ingredient for the rest of this line',
@@ -101,6 +103,7 @@ function waysAt({ sheet, step, line }: Omit<MoreProps, 'onClose'>): Way[] {
   const rest = line !== undefined && line.weighedMg < line.dueMg;
   return [
     ...(rest ? (['lot'] as const) : []),
+    ...(sheet.casing && traitsOf(step).machine === 'stuffer' ? (['casing'] as const) : []),
     ...(rest && line.kind === 'ingredient' ? (['substitute'] as const) : []),
     ...(sheet.meatMg > 0 ? (['extra'] as const) : []),
     ...(forgottenLines(sheet).length > 0 ? (['late'] as const) : []),

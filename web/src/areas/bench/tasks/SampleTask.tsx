@@ -1,15 +1,12 @@
 import Box from '@mui/material/Box';
 import { scaleSpec, sample } from '@zest/core';
-import { useShortcut } from '../../../ui/shortcuts.js';
 import { NUMERALS } from '../../../ui/theme.js';
 import { useUnits } from '../../../ui/units.js';
 import { Primary } from '../BenchButtons.js';
 import { readingEntry } from '../entries.js';
-import { showOnScale } from '../scales.js';
 import { usePracticeNeed } from '../practice/need.js';
 import type { ReadingTaskProps } from '../task-props.js';
-import { useTypedMass } from '../typed.js';
-import { useScale } from '../use-scale.js';
+import { useOnScale } from '../use-on-scale.js';
 import { scaleTrouble } from '../weigh/hint.js';
 import { Stoutness, stoutness } from './Pieces.js';
 import { TypedFrame } from './TypedFrame.js';
@@ -18,22 +15,16 @@ import { TypedFrame } from './TypedFrame.js';
 export function SampleTask(props: ReadingTaskProps) {
   const { sheet, step, pending, task } = props;
   const units = useUnits();
-  const typed = useTypedMass('g');
-  const scale = useScale('bench', scaleSpec('bench').divisionMg, undefined, () => undefined);
-  const typedMg = typed.massMg;
-  const netMg = scale.connected ? Math.max(0, scale.reading?.netMg ?? 0) : 0;
-  const valueMg = typedMg ?? (scale.taken ? 0 : netMg);
-  const canTake =
-    valueMg > 0 && (typedMg !== undefined || (scale.reading?.stable === true && !scale.offZero));
   const wanted = task.ask.pieces ?? 1;
-  const take = async () => {
-    const readingId = typedMg === undefined ? scale.reading?.id : undefined;
-    if (readingId) scale.markTaken(valueMg);
-    typed.clear();
-    await pending.record(
-      readingEntry(step.id, task.ask.kind, valueMg, `Sample ${units.mass(valueMg)}`, { readingId }),
-    );
-  };
+  const { typed, scale, valueMg, canTake, mustTare, shown, take } = useOnScale(
+    'bench',
+    'g',
+    async (massMg, readingId) => {
+      await pending.record(
+        readingEntry(step.id, task.ask.kind, massMg, `Sample ${units.mass(massMg)}`, { readingId }),
+      );
+    },
+  );
   usePracticeNeed(
     `sample ${task.n}`,
     sheet.linkMassG === null || scale.taken
@@ -45,12 +36,6 @@ export function SampleTask(props: ReadingTaskProps) {
           divisionMg: scaleSpec('bench').divisionMg,
         },
   );
-  const act = () => {
-    if (scale.taken && typedMg === undefined) void scale.tare();
-    else if (canTake) void take();
-  };
-  useShortcut(' ', 'take the weight, or tare', act);
-  useShortcut('Enter', '', act);
   const masses = sheet.readings
     .filter((r) => r.stepId === step.id && r.kind === task.ask.kind)
     .map((r) => r.value / 1000);
@@ -64,18 +49,12 @@ export function SampleTask(props: ReadingTaskProps) {
       {...props}
       typed={typed}
       target={`Piece ${Math.min(task.n + 1, wanted)} of ${wanted}`}
-      shown={
-        typed.text !== ''
-          ? typed.shown
-          : scale.connected
-            ? showOnScale(units, netMg, 'bench', 'g')
-            : { value: '–', unit: 'g' }
-      }
+      shown={shown}
       primary={
-        scale.taken && typedMg === undefined ? (
-          <Primary onClick={() => void scale.tare()}>Tare for the next</Primary>
+        mustTare ? (
+          <Primary onClick={take}>Tare for the next</Primary>
         ) : (
-          <Primary onClick={() => void take()} disabled={!canTake}>
+          <Primary onClick={take} disabled={!canTake}>
             Take {units.mass(valueMg, 1000)} ({Math.min(task.n + 1, wanted)} of {wanted})
           </Primary>
         )

@@ -14,12 +14,11 @@ export function NewCasingDialog({ onClose }: { onClose: () => void }) {
     >
       <TextInput name="name" label="Name, such as Hog casing 32/34" />
       <ChoiceInput name="material" label="Made of" options={same(CASING_MATERIALS)} />
-      <NumberInput
-        name="calibreMm"
-        label="Stuffed diameter, mm; flat width is 1.57 times that"
-        width="100%"
-      />
+      <NumberInput name="calibreMm" label="Stuffed diameter, mm" width="100%" />
+      <NumberInput name="flatWidthMm" label="Or its width lying flat, mm" width="100%" />
       <NumberInput name="gPerM" label="A metre weighs, g; 0 where it is peeled off" width="100%" />
+      <NumberInput name="tubeMm" label="Bought cut: a tube is so long, mm" width="100%" />
+      <NumberInput name="tubeTakesG" label="A tube takes by its maker, g" width="100%" />
     </CommandDialog>
   );
 }

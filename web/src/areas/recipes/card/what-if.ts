@@ -1,8 +1,7 @@
 import {
-  casingNeed,
+  casingPlan,
   checkRecipe,
   expectedYield,
-  linkFigures,
   pieceMassG,
   recipeCost,
   recipeLabel,
@@ -42,6 +41,9 @@ interface OutcomeInput {
   labour: { minutesPerKg: number; people: number; minorPerHour: number } | undefined;
 }
 
+/** Casing per kilogram is that of many: the rest of one piece does not count. */
+const MANY_MG = 100_000_000;
+
 /** What a recipe costs, says on its label and breaks, as it is or with something swapped. */
 export function outcomeOf(input: OutcomeInput): Outcome | undefined {
   const { recipe, library, book, house, whatIf, labour } = input;
@@ -56,15 +58,7 @@ export function outcomeOf(input: OutcomeInput): Outcome | undefined {
   const productYield = input.productYield ?? expectedYield(document.steps);
   const pieceG = pieceMassG(document);
   const casing = document.casing;
-  const metres =
-    casing && pieceG
-      ? casingNeed({
-          massKg: 10,
-          calibreMm: casing.calibreMm,
-          lengthMm:
-            document.linkLengthMm ?? linkFigures({ calibreMm: casing.calibreMm, massG: pieceG }).lengthMm,
-        }).metres / 10
-      : 0;
+  const metres = (casingPlan(document, MANY_MG)?.metres ?? 0) / (MANY_MG / 1e6);
   return {
     cost: recipeCost({
       meatMinorPerKg: whatIf.meatMinorPerKg,
