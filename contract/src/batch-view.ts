@@ -93,6 +93,8 @@ const lineView = z.object({
   role: z.string(),
   material: z.enum(MATERIALS),
   stream: z.enum(['all', 'lean', 'fat']),
+  key: z.string().nullable(),
+  intoStepId: id.nullable(),
   lotId: id,
   lotCode: z.string(),
   required: z.boolean(),
@@ -219,6 +221,7 @@ const weighing = z.object({
   lines: z.array(lineView),
   meatBasis: z.object({ massMg: z.int(), from: z.enum(['ground', 'weighed', 'planned']) }),
   mixMg: z.int(),
+  madeMixMg: z.int().nullable(),
   loads: z.int(),
   /** Where it stands against every limit, weighed or due, with the room that is left. */
   cure: batchCure,
@@ -287,6 +290,7 @@ const process = z.object({
     doneC: z.number(),
   }),
   learned: z.array(z.object({ name: z.string(), value: z.number(), unit: z.string(), runs: z.int() })),
+  notices: z.array(z.string()),
 });
 export const batchProcess = process as unknown as z.ZodType<BatchProcess>;
 

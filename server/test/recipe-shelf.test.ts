@@ -1,8 +1,9 @@
 import { v7 as uuid } from 'uuid';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { formatMass } from '@zest/core';
 import type { LibraryItem, Recipe, RecipeDraft, RecipeStory } from '@zest/contract';
 import { pdfText } from './pdf-text.js';
-import { openTestShop, sheetOf, type Hands, type TestShop } from './shop.js';
+import { openSmallBatch, openTestShop, sheetOf, type Hands, type TestShop } from './shop.js';
 
 let shop: TestShop;
 let lead: Hands;
@@ -220,5 +221,33 @@ describe('files', () => {
     expect(printed).toContain('CURE · 0.6 % nitrite');
     for (const line of sheet.lines) expect(printed).toContain(line.lotCode);
     expect((await file(ring.id, 'card.doc')).status).toBe(404);
+  });
+
+  it('print a finished batch as it was made, with nothing left to write', async () => {
+    const all = (await lead.get('/batches')).body as { id: string; state: string }[];
+    const sheet = await sheetOf(lead, all.find((b) => b.state === 'closed')!.id);
+    const pdf = await lead.get(`/batches/${sheet.id}/sheet.pdf`).buffer(true);
+    const printed = (await pdfText(pdf.body as Buffer)).replaceAll('\u00a0', ' ');
+    const kg = (mg: number) => formatMass(mg, { system: 'metric' }).replaceAll('\u00a0', ' ');
+    expect(printed).not.toContain('____');
+    expect(printed).not.toContain('[ ]');
+    expect(printed).toContain(`${kg(sheet.madeMixMg!)} mix as made (${kg(sheet.mixMg)} due)`);
+    expect(printed).toContain(`${kg(sheet.outMg)} finished, ${(sheet.packedYield! * 100).toFixed(1)} %`);
+    for (const line of sheet.lines) expect(printed).toContain(kg(line.weighedMg));
+    for (const step of sheet.steps) expect(printed).toContain(`by ${step.closedBy}`);
+    const grind = sheet.steps.find((s) => s.kind === 'grind')!;
+    expect(printed).toContain(`in ${kg(grind.inMg)} · out ${kg(grind.outMg)}`);
+    const reading = sheet.readings.find((r) => r.stepId === grind.id && r.kind === 'temperature')!;
+    expect(printed).toContain(`${reading.value.toFixed(1)} °C (${reading.person} `);
+  });
+
+  it('print a batch that is not begun as it is due, with a place for every figure', async () => {
+    const batch = await openSmallBatch(lead, 2_000_000);
+    const pdf = await lead.get(`/batches/${batch.id}/sheet.pdf`).buffer(true);
+    const printed = (await pdfText(pdf.body as Buffer)).replaceAll('\u00a0', ' ');
+    expect(printed).toContain('2.00 kg meat planned');
+    expect(printed).toContain('mix due in 1 load');
+    expect(printed).not.toContain('finished');
+    expect(printed).toContain('kg in ________ kg out ________');
   });
 });

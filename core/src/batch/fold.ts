@@ -27,7 +27,7 @@ import type { BatchSummary, BatchView, LineView, StepView } from './view.js';
  */
 export function fold(facts: BatchFacts, shop: ShopFacts): BatchView {
   const masses = batchMasses(facts);
-  const { lines, mixMg, loads, basis, cure } = batchLines(facts, masses, shop);
+  const { lines, mixMg, madeMixMg, loads, basis, cure } = batchLines(facts, masses, shop);
   const taste = batchTasting(facts, masses.live);
   const cold = outOfCold(facts);
   const steps = stepViews({ facts, masses, lines, loads, taste, cold, cure, shop });
@@ -59,9 +59,11 @@ export function fold(facts: BatchFacts, shop: ShopFacts): BatchView {
     outOfChill: outOfChill(shop),
     species: speciesOf(facts),
     learned: shop.learned.figures,
+    notices: facts.notices.map((n) => n.sentence),
     entries: entriesView(facts),
     meatBasis: basis,
     mixMg,
+    madeMixMg,
     loads,
     casing: casingView(facts, masses, mixMg),
     linkMassG: pieceMassG(facts.batch.recipe),

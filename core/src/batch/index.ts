@@ -31,6 +31,7 @@ export {
   type TransferFact,
   type TransferHow,
 } from './facts.js';
+export { goesIn, isGivenUp, type GoesIn } from './goes-in.js';
 export { fold, summarise } from './fold.js';
 export { stepGate, type GateFacts } from './gate.js';
 export { learnedFrom } from './learned.js';

@@ -2,7 +2,7 @@ import { doseFraction } from '../recipe/dose.js';
 import { mixPerMeat } from '../recipe/scale.js';
 import { loads } from '../recipe/loads.js';
 import { shareOut } from '../quantity/share-out.js';
-import { streamAt } from '../steps/index.js';
+import { NO_SITUATION, loadsOf, streamAt, traitsOf } from '../steps/index.js';
 import { chooseScale, toleranceBand, type WeighKind } from '../weighing/scales.js';
 import type { ShopScale } from '../weighing/shop-scales.js';
 import { NITRITE_RULES } from '../rules/books.js';
@@ -15,7 +15,7 @@ import {
   type BatchCure,
   type CureBasis,
 } from './cure.js';
-import type { BatchFacts, LineFact, ShopFacts, TransferFact } from './facts.js';
+import type { BatchFacts, LineFact, ShopFacts, StepFact, TransferFact } from './facts.js';
 import { materialOf, sumWhere, type BatchMasses } from './masses.js';
 import { currentMeat, hasOwnSeasoning, type MeatBasis } from './meat-basis.js';
 import { isUnwritten } from './unwritten.js';
@@ -24,6 +24,8 @@ import type { CureView, LineView } from './view.js';
 export interface BatchLines {
   lines: LineView[];
   mixMg: number;
+  /** What the mix came to once everything is weighed; null while something may still go in. */
+  madeMixMg: number | null;
   /** Loads of the mixer. */
   loads: number;
   basis: MeatBasis;
@@ -66,7 +68,14 @@ export function batchLines(
         ...own,
       });
     });
-  return { lines, mixMg, loads: loadCount, basis, cure: batchCure(facts, live, shop, onCure) };
+  const weighing = facts.steps.filter((s) => traitsOf(s.document).weighs !== undefined && !s.leftOut);
+  const isMade = weighing.length > 0 && weighing.every((s) => s.closedAt !== null);
+  const seasoning = sumOf(
+    lines.filter((l) => l.kind === 'ingredient'),
+    (l) => l.weighedMg,
+  );
+  const madeMixMg = isMade ? Math.round(basis.massMg + seasonedApart) + seasoning : null;
+  return { lines, mixMg, madeMixMg, loads: loadCount, basis, cure: batchCure(facts, live, shop, onCure) };
 }
 
 /** The meat of a correction that a line seasons. */
@@ -114,6 +123,8 @@ function lineView(facts: BatchFacts, line: LineFact, shop: ShopFacts, ctx: LineC
     id: line.id,
     stepId: line.stepId,
     kind: line.kind,
+    key: line.document?.key ?? null,
+    intoStepId: into?.id ?? null,
     name: line.name,
     role: role ?? 'meat',
     material: role ? materialOf(role) : 'lean',
@@ -136,11 +147,17 @@ function lineView(facts: BatchFacts, line: LineFact, shop: ShopFacts, ctx: LineC
     pctOfMix: line.kind === 'ingredient' ? (rawDue / ctx.mixMg) * 100 : null,
     perLoadMg:
       line.kind === 'ingredient'
-        ? shareOut(dueMg, new Array<number>(ctx.loadCount).fill(1), scale.divisionMg)
+        ? shareOut(dueMg, new Array<number>(loadsInto(into, ctx)).fill(1), scale.divisionMg)
         : [],
     note: line.document?.note ?? null,
     cure,
   };
+}
+
+/** Loads or lots of the step that a line goes into; a correction is one. */
+function loadsInto(into: StepFact | undefined, { loadCount, mixMg }: LineContext): number {
+  if (!into || loadCount <= 1) return 1;
+  return loadsOf(into.document, { ...NO_SITUATION, inMg: mixMg, mixerLoads: loadCount });
 }
 
 /** A second person has confirmed the cure at this very weight. */

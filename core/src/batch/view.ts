@@ -38,6 +38,10 @@ export interface LineView {
   id: string;
   stepId: string;
   kind: 'meat' | 'ingredient';
+  /** Of the recipe's line; null for meats. */
+  key: string | null;
+  /** The step into which it goes. */
+  intoStepId: string | null;
   name: string;
   role: string;
   material: Material;
@@ -161,7 +165,10 @@ export interface BatchSummary {
 export interface BatchWeighing {
   lines: LineView[];
   meatBasis: { massMg: number; from: 'ground' | 'weighed' | 'planned' };
+  /** The mix as it is due, for the meat there is. */
   mixMg: number;
+  /** As it was made; null while something may still go in. */
+  madeMixMg: number | null;
   loads: number;
   /** Nitrite as weighed, part by part. */
   cure: BatchCure;
@@ -191,6 +198,8 @@ export interface BatchProcess {
   /** Species of its meats. */
   species: string[];
   learned: readonly LearnedFigure[];
+  /** What the lead was told of it, the newest first; weights and temperatures are tokens. */
+  notices: string[];
 }
 
 /** Money: what went in, and what a kilogram or a piece costs; minor units. */

@@ -12,6 +12,7 @@
  * - `attribute`: subject is what was tasted, the note how it was
  * - `fill`, `strand`: a fill of the stuffer, a strand of casing; the value is how many, below 0 takes back
  * - `defect`: subject is what went wrong, the note its cause, the value how many
+ * - `given-up`: subject is a line that was signed past and is not put in any more, the note why
  * - `said`: a note in words
  * - `signed`: the lead signs for what speaks against the batch; subject is the guard, the note why
  */
@@ -30,6 +31,7 @@ export const MARK_KINDS = [
   'fill',
   'strand',
   'defect',
+  'given-up',
   'said',
   'signed',
 ] as const;

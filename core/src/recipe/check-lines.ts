@@ -27,7 +27,10 @@ export function checkLines(
     const found = [...unresolved(line, ingredient, path)];
     if (ingredient) found.push(...unstated(line, ingredient, path));
     if (line.dose) found.push(...doseLimits(line, ingredient, path, perMeat ?? 1, line.hot ? heat : 1));
-    if (ingredient && document.lines.findIndex((l) => l.ingredientId === line.ingredientId) < i) {
+    const before = document.lines.slice(0, i).filter((l) => l.ingredientId === line.ingredientId);
+    // One ingredient may go in at two steps; cure never does.
+    const isTwice = before.some((l) => line.role === 'cure' || l.entersAt === line.entersAt);
+    if (ingredient && isTwice) {
       found.push({
         level: line.role === 'cure' ? 'stop' : 'warn',
         path,

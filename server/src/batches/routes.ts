@@ -18,7 +18,8 @@ import { openBatch } from './commands/open-batch.js';
 import { replanMeats } from './commands/replan-meats.js';
 import { reverseEntry } from './commands/reverse-entry.js';
 import { substituteLine } from './commands/substitute-line.js';
-import { batchSheetPdf } from './print.js';
+import { timeZone } from '../platform/settings.js';
+import { batchSheetPdf } from './paper/sheet.js';
 import { factsAfter, readBatch, readFacts, shopFacts } from './read.js';
 import { recentBatchIds } from './store/batch.js';
 import { batchCasings, benchLots } from './store/lots.js';
@@ -49,10 +50,8 @@ function reading(router: Router, app: AppContext): void {
     const person = signedIn(request);
     const view = await readBatch(app, String(request.params['id']));
     const url = `${request.protocol}://${request.get('host') ?? 'localhost'}/batches/${view.id}`;
-    const pdf = await batchSheetPdf(view, url, {
-      system: person.units,
-      numberStyle: person.numberStyle ?? undefined,
-    });
+    const units = { system: person.units, numberStyle: person.numberStyle ?? undefined };
+    const pdf = await batchSheetPdf(view, url, { units, zone: await timeZone(app.db) });
     response
       .type('application/pdf')
       .set('Content-Disposition', `inline; filename="batch-${view.number}.pdf"`)

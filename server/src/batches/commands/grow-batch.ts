@@ -1,8 +1,9 @@
-import { MEAT_DIVISION_MG, overPour, shareOut, weighStep } from '@zest/core';
+import { MEAT_DIVISION_MG, massToken, overPour, shareOut, weighStep } from '@zest/core';
 import type { BatchChanged, Person } from '@zest/contract';
 import { reserve } from '../../ledger/index.js';
 import type { AppContext } from '../../platform/app-context.js';
 import { announce } from '../../platform/live.js';
+import { addNotice } from '../../platform/notices.js';
 import { conflict, invalid, notFound } from '../../platform/problem.js';
 import { addLine } from '../store/lines.js';
 import { changeOfBatch, lastLinePosition } from './on-batch.js';
@@ -67,6 +68,12 @@ export function growBatch(
         fat: { pct: meat.fatPct ?? 0, sd: meat.fatSd ?? 0 },
       });
     }
+    addNotice(
+      tx,
+      batchId,
+      now,
+      `Grown by ${massToken(growMg)} of meat, because ${line.name} was over its due weight: ${body.reason}`,
+    );
     announce(tx, now, { topic: 'lots' });
   });
 }

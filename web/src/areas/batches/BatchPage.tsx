@@ -16,6 +16,7 @@ import { EntryList } from './EntryList.js';
 import { FatPanel } from './FatPanel.js';
 import { LimitsPanel } from './LimitsPanel.js';
 import { LineTable } from './LineTable.js';
+import { Notices } from './Notices.js';
 import { MethodDialog } from './MethodDialog.js';
 import { StepMarks } from './StepMarks.js';
 import { StepReadings } from './StepReadings.js';
@@ -70,7 +71,10 @@ function Sheet({ sheet }: { sheet: BatchView }) {
           {units.mass(sheet.meatBasis.massMg, 10_000)} meat {BASIS_WORD[sheet.meatBasis.from]}
         </span>
         <span>
-          {units.mass(sheet.mixMg, 10_000)} mix in {sheet.loads} {sheet.loads === 1 ? 'load' : 'loads'}
+          {sheet.madeMixMg === null
+            ? `${units.mass(sheet.mixMg, 10_000)} mix due`
+            : `${units.mass(sheet.madeMixMg, 10_000)} mix as made (${units.mass(sheet.mixMg, 10_000)} due)`}{' '}
+          in {sheet.loads} {sheet.loads === 1 ? 'load' : 'loads'}
         </span>
       </Box>
       <FatPanel sheet={sheet} />
@@ -96,6 +100,7 @@ function Sheet({ sheet }: { sheet: BatchView }) {
       {chosen ? <StepPanel sheet={sheet} step={chosen} /> : null}
       <LineTable lines={sheet.lines} />
       <LimitsPanel sheet={sheet} />
+      <Notices sheet={sheet} />
       <EntryList sheet={sheet} />
       {sheet.state === 'open' && person.role === 'lead' && sheet.meatMg === 0 ? (
         <CancelBatch sheet={sheet} />

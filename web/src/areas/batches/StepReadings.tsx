@@ -17,7 +17,7 @@ export function StepReadings({ readings }: { readings: readonly ReadingFact[] })
           <Box key={r.id}>
             {r.load > 0 ? `load ${r.load}: ` : ''}
             {units.sentence(readingKind(r.kind).words(r.value))} · {r.person}, {time.clock(r.at)}
-            {r.how === 'scale' ? '' : ', typed'}
+            {r.how === 'typed' ? ', typed' : ''}
           </Box>
         ))}
       {samples.length > 0 ? (

@@ -17,6 +17,7 @@ import { markEntry } from './entries.js';
 import { MorePanel } from './more/MorePanel.js';
 import type { Pending } from './pending.js';
 import { AgainAndAgain, FillButton, ruleWords } from './Stuffing.js';
+import { GoesIn } from './GoesIn.js';
 import { CasingTask } from './tasks/CasingTask.js';
 import { MassTask } from './tasks/MassTask.js';
 import { ReadingTask } from './ReadingTask.js';
@@ -69,6 +70,7 @@ export function TaskStation({ sheet, step, pending }: TaskStationProps) {
       <Box sx={{ fontSize: 24, mb: 1, [SHORT]: { display: 'none' } }}>
         {step.instruction} {ruleWords(step, units)}
       </Box>
+      <GoesIn sheet={sheet} step={step} pending={pending} />
       <AgainAndAgain sheet={sheet} step={step} />
       <TaskRow tasks={tasks} chosenId={task?.id} onChoose={setChosenId} />
       {takingBack && lastEntry ? (

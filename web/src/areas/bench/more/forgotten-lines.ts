@@ -1,3 +1,4 @@
+import { isGivenUp } from '@zest/core';
 import type { BatchView, LineView } from '@zest/contract';
 
 /** Lines of ingredients whose step was closed without a weight, and that nobody is putting in late already. */
@@ -8,6 +9,7 @@ export function forgottenLines(sheet: BatchView): LineView[] {
       l.kind === 'ingredient' &&
       l.weighedMg === 0 &&
       closed.has(l.stepId) &&
-      !sheet.lines.some((other) => other.id !== l.id && other.name === l.name),
+      !sheet.lines.some((other) => other.id !== l.id && other.key === l.key) &&
+      !isGivenUp(sheet, l.id),
   );
 }

@@ -171,7 +171,7 @@ function Scaled({ batch, usualMg }: { batch: ScaledBatch; usualMg: number }) {
             </Box>
             <Box role="cell" sx={{ ...NUMERALS, fontSize: 16 }}>
               {batch.loads > 1
-                ? `each load ${[...new Set(line.perLoadMg)].map((mg) => units.mass(mg)).join(' or ')}`
+                ? `each load ${[...new Set(line.perLoadMg.map((mg) => units.mass(mg)))].join(' or ')}`
                 : ''}
             </Box>
           </Box>
