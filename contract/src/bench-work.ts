@@ -47,6 +47,12 @@ export const takeCasing = command.extend({
 });
 export type TakeCasing = z.infer<typeof takeCasing>;
 
+export const giveBack = command.extend({
+  what: z.enum(['finished', 'left over'], { error: 'Say what goes back: finished, or left over.' }),
+  massMg,
+});
+export type GiveBack = z.infer<typeof giveBack>;
+
 const casingLot = z.object({
   lotId: id,
   code: z.string(),
@@ -151,6 +157,13 @@ export const benchWorkRoutes = {
     summary: 'The rest of a line from another lot, scanned or tapped',
     roles: HANDS,
     body: changeLot,
+  }),
+  giveBack: route({
+    ...onBatch,
+    path: '/batches/:id/returns',
+    summary: 'What was made of a customer’s own meat goes back to the customer',
+    roles: HANDS,
+    body: giveBack,
   }),
   takeCasing: route({
     ...onBatch,

@@ -163,13 +163,31 @@ export const customerTicket = z.object({
   broughtMg: z.int(),
   usableMg: z.int(),
   sold: z.array(
-    z.object({ name: z.string(), massMg: z.int(), priceMinorPerKg: z.int(), minor: z.int(), at: instant }),
+    z.object({
+      name: z.string(),
+      /** Milligrams, or millimetres of casing; priced by the kilogram or the metre. */
+      measure: z.enum(['mg', 'mm']),
+      amount: z.int(),
+      priceMinor: z.int(),
+      minor: z.int(),
+      at: instant,
+    }),
   ),
   soldMinor: z.int(),
   returnedMg: z.int(),
   binnedMg: z.int(),
   inStockMg: z.int(),
-  batches: z.array(z.object({ id, number: z.int(), product: z.string(), state: z.string(), outMg: z.int() })),
+  batches: z.array(
+    z.object({
+      id,
+      number: z.int(),
+      product: z.string(),
+      state: z.string(),
+      /** Finished goods and left-over meat that are still here. */
+      outMg: z.int(),
+      leftOverMg: z.int(),
+    }),
+  ),
 });
 export type CustomerTicket = z.infer<typeof customerTicket>;
 

@@ -3,7 +3,8 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { CustomerTicket, StockItem, TrimLot } from '@zest/contract';
 import { verifyLedger } from '../src/ledger/index.js';
 import { coldRoomOf, kg, type ColdRoom } from './cold-room-hands.js';
-import { openTestShop, type Hands, type TestShop } from './shop.js';
+import { benchHands, stepOf } from './bench-hands.js';
+import { openSmallBatch, openTestShop, sheetOf, type Hands, type TestShop } from './shop.js';
 
 let shop: TestShop;
 let ines: Hands;
@@ -235,6 +236,38 @@ describe("a customer's own", () => {
     )!;
     expect(ticket).toMatchObject({ broughtMg: kg(20), returnedMg: kg(4), inStockMg: kg(17), soldMinor: 350 });
     expect((await bram.post(`/lots/${shopFat.id}/return`, { id: uuid(), massMg: kg(1) })).status).toBe(422);
+  });
+});
+
+describe("what was made of a customer's own", () => {
+  it('has the shop’s casing on its ticket, and goes back to the customer, no more than is there', async () => {
+    const hands = benchHands(shop, ines, bram);
+    const own = await room.receive({ owner: 'Mr Wren', supplier: 'brought by the customer', fatPct: 22 });
+    const body = room.batchBody([{ lot: own, massMg: kg(10) }], { owner: 'Mr Wren' });
+    expect((await ines.post('/batches', body)).status).toBe(200);
+    const batch = await hands.workUntil(await sheetOf(ines, body.id), (s) => s.kind === 'stuff');
+    const stuff = stepOf(batch, 'stuff').id;
+    await bram.post(`/batches/${batch.id}/casing`, { id: uuid(), stepId: stuff, lengthMm: 1600 });
+    expect((await hands.out(batch, stuff, kg(0.3), { to: 'rework' })).status).toBe(200);
+    const ticket = async () =>
+      ((await inspector.get('/customers')).body as CustomerTicket[]).find((t) => t.customer === 'Mr Wren')!;
+    const casing = (await ticket()).sold.find((s) => s.measure === 'mm')!;
+    expect(casing.amount).toBe(1600);
+    expect(casing.minor).toBe(Math.round(1.6 * casing.priceMinor));
+    expect(casing.minor).toBeGreaterThan(0);
+    expect((await ticket()).batches[0]).toMatchObject({ outMg: 0, leftOverMg: kg(0.3) });
+
+    const give = (what: string, massMg: number, at = batch.id) =>
+      bram.post(`/batches/${at}/returns`, { id: uuid(), what, massMg });
+    expect((await give('left over', kg(0.3) + 1)).status).toBe(422);
+    expect((await give('finished', 1)).status).toBe(422);
+    const shops = await openSmallBatch(ines, kg(2));
+    expect((await give('left over', 1, shops.id)).body.detail).toContain("is the shop's own");
+    const before = (await ticket()).returnedMg;
+    expect((await give('left over', kg(0.2))).status).toBe(200);
+    expect((await ticket()).returnedMg).toBe(before + kg(0.2));
+    expect((await ticket()).batches[0]!.leftOverMg).toBe(kg(0.1));
+    expect(await verifyLedger(shop.app.db)).toEqual([]);
   });
 });
 

@@ -138,15 +138,19 @@ describe('the blend bench', () => {
     expect(screen.getByRole<HTMLButtonElement>('button', { name: /^Open batch/ }).disabled).toBe(true);
   });
 
-  it('refuses a share above all of it, and meat below a kilogram, in words at the field', async () => {
+  it('refuses a share above all of it, and meat below a hundred grams, in words that stay at the field', async () => {
     shown(<BlendPage />);
     await planned();
     type('to %', '120');
     expect(screen.getByText('At most 100 %.')).toBeTruthy();
     type('to %', 'much');
     expect(screen.getByText('A number of percent.')).toBeTruthy();
+    type('Meat', '0.04');
+    expect(screen.getByText(/^At least 100.g\.$/)).toBeTruthy();
+    fireEvent.blur(screen.getByLabelText('Meat'));
+    expect((screen.getByLabelText('Meat') as HTMLInputElement).value).toBe('0.04');
     type('Meat', '0.4');
-    expect(screen.getByText('At least 1 kg.')).toBeTruthy();
+    expect(screen.queryByText(/^At least/)).toBeNull();
   });
 
   it('says what holds the cost up, what being sure costs, and which lots were not offered and why', async () => {
@@ -320,6 +324,24 @@ describe('the day', () => {
       for (const u of s.body.uses as { lotId: string; massMg: number }[])
         taken.set(u.lotId, (taken.get(u.lotId) ?? 0) + u.massMg);
     for (const l of LOTS) expect(taken.get(l.id) ?? 0).toBeLessThanOrEqual(l.freeMg);
+  });
+
+  it('opens all of them, also those behind one that waits for a signature', async () => {
+    shown(<DayPage />, [planOf(71, 10_000_000, 1), planOf(72, 12_000_000, 2), planOf(73, 11_000_000, 3)]);
+    await press('Plan 3 batches together');
+    const open = await screen.findByRole('button', { name: 'Open 3 batches' });
+    const wild = 'Wild meat and a low core.';
+    server.next({ body: { id: ID(81) } });
+    server.next(refusal(wild, [{ path: 'signed.wild', message: wild }]));
+    fireEvent.click(open);
+    const dialog = await screen.findByRole('dialog', { name: 'This needs your word' });
+    fireEvent.change(within(dialog).getByLabelText(/^Your reason/), { target: { value: 'frozen 30 days' } });
+    server.next({ body: { id: ID(82) } });
+    server.next({ body: { id: ID(83) } });
+    fireEvent.click(within(dialog).getByRole('button', { name: 'Sign and open' }));
+    await waitFor(() => expect(server.sent).toHaveLength(4));
+    expect(server.sent.map((s) => s.body.draftId)).toEqual([ID(71), ID(72), ID(72), ID(73)]);
+    expect(server.sent.map((s) => s.body.signed)).toEqual([{}, {}, { wild: 'frozen 30 days' }, {}]);
   });
 
   it('says which gives way when the meat runs short, and is ordered by hand', async () => {

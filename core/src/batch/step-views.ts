@@ -1,4 +1,5 @@
 import { casingUsedMm } from './casing.js';
+import { countingHint } from './pieces.js';
 import { fillsOf } from '../bench/fills.js';
 import { lossHint } from '../bench/hints.js';
 import { countMarks } from '../bench/marks.js';
@@ -172,14 +173,19 @@ function titleOf(step: StepFact | undefined): string {
 }
 
 /** Less has come out than this shop's machine usually lets out, said while it can be mended. */
-function hintOf({ shop }: StepsInput, { step, inMg, outMg, balanceMg }: StepNow): string | null {
-  return lossHint({
-    look: traitsOf(step.document).keeps?.look,
-    inMg,
-    outMg,
-    explainedMg: inMg - outMg - balanceMg,
-    usual: shop.learned.usual[step.document.kind],
-  });
+function hintOf({ facts, shop }: StepsInput, at: StepNow): string | null {
+  const { step, inMg, outMg, balanceMg } = at;
+  const counted = countingHint(facts, step, outMg);
+  return (
+    counted ??
+    lossHint({
+      look: traitsOf(step.document).keeps?.look,
+      inMg,
+      outMg,
+      explainedMg: inMg - outMg - balanceMg,
+      usual: shop.learned.usual[step.document.kind],
+    })
+  );
 }
 
 /** Fills of the stuffer for what came in, with those that were ticked. */

@@ -7,6 +7,7 @@ import { addExtra } from './commands/add-extra.js';
 import { addLateLine } from './commands/add-late-line.js';
 import { cancelBatch } from './commands/cancel-batch.js';
 import { changeLot } from './commands/change-lot.js';
+import { giveBack } from './commands/give-back.js';
 import { takeCasing } from './commands/take-casing.js';
 import { changeMethod } from './commands/change-method.js';
 import { closeStep } from './commands/close-step.js';
@@ -76,6 +77,7 @@ function commands(router: Router, app: AppContext): void {
   mount(router, ROUTES.replanMeats, ({ person, params, body }) => replanMeats(app, person, params.id, body));
   mount(router, ROUTES.correctFat, ({ person, params, body }) => correctBatch(app, person, params.id, body));
   mount(router, ROUTES.cancelBatch, ({ person, params, body }) => cancelBatch(app, person, params.id, body));
+  mount(router, ROUTES.giveBack, ({ person, params, body }) => giveBack(app, person, params.id, body));
   mount(router, ROUTES.takeCasing, ({ person, params, body }) => takeCasing(app, person, params.id, body));
   mount(router, ROUTES.changeLot, ({ person, params, body }) => changeLot(app, person, params.id, body));
   mount(router, ROUTES.substituteLine, ({ person, params, body }) =>

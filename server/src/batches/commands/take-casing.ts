@@ -2,7 +2,7 @@ import type { BatchChanged, Person, TakeCasing } from '@zest/contract';
 import { reserve } from '../../ledger/index.js';
 import type { AppContext } from '../../platform/app-context.js';
 import { announce } from '../../platform/live.js';
-import { invalid } from '../../platform/problem.js';
+import { conflict, invalid } from '../../platform/problem.js';
 import { findCasingByCode, findCasingLots } from '../store/lots.js';
 import { commandOnBatch } from './on-batch.js';
 
@@ -26,6 +26,8 @@ export function takeCasing(
     async ({ tx, now, facts, view }) => {
       const refuse = (message: string) => invalid([{ path: 'lotCode', message }]);
       const { casing } = facts.batch.recipe;
+      if (facts.batch.state !== 'open')
+        throw conflict('batch-closed', `Batch ${facts.batch.number} is ${facts.batch.state}.`);
       if (!casing) throw refuse('This batch is not stuffed into a casing.');
       const named = await findCasingByCode(tx, body.lotCode);
       if (!named) throw refuse(`No casing here is called “${body.lotCode}”. Scan its label.`);

@@ -54,8 +54,11 @@ export async function listTickets(db: Db): Promise<CustomerTicket[]> {
     product: string;
     state: string;
     outMg: number;
+    leftOverMg: number;
   }>(
-    `SELECT b.owner, b.id, b.number, r.name AS product, b.state, COALESCE(s.amount, 0) AS outMg
+    `SELECT b.owner, b.id, b.number, r.name AS product, b.state, COALESCE(s.amount, 0) AS outMg,
+       COALESCE((SELECT e.amount FROM lot k JOIN balance e ON e.account_id = k.account_id
+                 WHERE k.batch_id = b.id AND k.kind = 'rework' LIMIT 1), 0) AS leftOverMg
      FROM batch b JOIN recipe_version v ON v.id = b.recipe_version_id JOIN recipe r ON r.id = v.recipe_id
      LEFT JOIN lot l ON l.batch_id = b.id AND l.kind = 'product' LEFT JOIN balance s ON s.account_id = l.account_id
      WHERE b.owner IS NOT NULL ORDER BY b.number DESC`,
@@ -83,8 +86,9 @@ export async function listTickets(db: Db): Promise<CustomerTicket[]> {
 interface SaleRow {
   customer: string;
   name: string;
-  massMg: number;
-  priceMinorPerKg: number;
+  measure: 'mg' | 'mm';
+  amount: number;
+  priceMinor: number;
   minor: number;
   at: Date;
 }
@@ -92,20 +96,26 @@ interface SaleRow {
 /** Trim sold by hand, and the seasoning and casing of the shop that went into customers' batches. */
 async function salesOf(db: Db): Promise<SaleRow[]> {
   const trims = await sql(db).rows<Omit<SaleRow, 'minor'>>(
-    `SELECT s.customer, CONCAT(t.name, ' ', l.code) AS name, s.mass_mg AS massMg, s.price_minor AS priceMinorPerKg, s.at
+    `SELECT s.customer, CONCAT(t.name, ' ', l.code) AS name, 'mg' AS measure, s.mass_mg AS amount,
+       s.price_minor AS priceMinor, s.at
      FROM sale s JOIN lot l ON l.id = s.to_lot_id JOIN trim_kind t ON t.id = l.trim_id ORDER BY s.at`,
   );
-  const goods = await sql(db).rows<Omit<SaleRow, 'minor' | 'massMg'> & { massMg: string }>(
-    `SELECT b.owner AS customer, CONCAT(i.name, ', batch ', b.number) AS name,
-       SUM(IF(t.from_account = l.account_id, t.amount, -t.amount)) AS massMg, l.price_minor AS priceMinorPerKg,
+  const goods = await sql(db).rows<Omit<SaleRow, 'minor' | 'amount'> & { amount: string }>(
+    `SELECT b.owner AS customer, CONCAT(COALESCE(i.name, c.name), ', batch ', b.number) AS name, a.measure,
+       SUM(IF(t.from_account = l.account_id, t.amount, -t.amount)) AS amount, l.price_minor AS priceMinor,
        MIN(t.at) AS at
      FROM batch b JOIN transfer t ON t.batch_id = b.id
-     JOIN lot l ON l.account_id IN (t.from_account, t.to_account) AND l.kind = 'ingredient'
-     JOIN ingredient i ON i.id = l.ingredient_id
-     WHERE b.owner IS NOT NULL AND t.from_account <> :found AND l.price_minor > 0
-     GROUP BY b.id, l.id HAVING massMg > 0`,
-    { found: SHOP_ACCOUNTS.found },
+     JOIN lot l ON l.account_id IN (t.from_account, t.to_account) AND l.kind IN ('ingredient', 'casing')
+     JOIN account a ON a.id = l.account_id
+     LEFT JOIN ingredient i ON i.id = l.ingredient_id LEFT JOIN casing c ON c.id = l.casing_id
+     WHERE b.owner IS NOT NULL AND t.from_account NOT IN (:found, :foundCasing) AND l.price_minor > 0
+     GROUP BY b.id, l.id HAVING amount > 0`,
+    { found: SHOP_ACCOUNTS.found, foundCasing: SHOP_ACCOUNTS.foundCasing },
   );
-  const all = [...trims, ...goods.map((g) => ({ ...g, massMg: Number(g.massMg) }))];
-  return all.map((s) => ({ ...s, minor: Math.round((s.massMg / 1e6) * s.priceMinorPerKg) }));
+  const all = [...trims, ...goods.map((g) => ({ ...g, amount: Number(g.amount) }))];
+  // Prices are per kilogram, and per metre of casing.
+  return all.map((s) => ({
+    ...s,
+    minor: Math.round((s.amount / (s.measure === 'mg' ? 1e6 : 1e3)) * s.priceMinor),
+  }));
 }

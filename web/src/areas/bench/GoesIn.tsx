@@ -16,29 +16,29 @@ export function GoesIn({ sheet, step, pending }: { sheet: BatchView; step: StepV
   const loadName = (traitsOf(step).loadName ?? 'load').toLowerCase();
   const each = step.loads > 1 ? `, each of ${step.loads} ${loadName}s` : '';
   return (
-    <Box component="section" aria-label="Goes in now" sx={{ mb: 1, [SHORT]: { display: 'none' } }}>
-      <Box sx={{ fontSize: 20, fontWeight: 700 }}>Goes in now{each}:</Box>
-      <Box
-        component="ol"
-        sx={{ listStyle: 'none', m: 0, p: 0, display: 'flex', flexWrap: 'wrap', gap: 1, fontSize: 20 }}
-      >
-        {items.map((item, i) => (
+    <Box
+      component="section"
+      aria-label="Goes in now"
+      sx={{
+        mt: 1,
+        width: 400,
+        flexShrink: 0,
+        '@media (max-width: 1200px)': { width: 320 },
+        [SHORT]: { display: 'none' },
+      }}
+    >
+      <Box sx={{ fontSize: 20, fontWeight: 700, mb: 0.5 }}>Goes in now{each}</Box>
+      <Box component="ol" sx={{ listStyle: 'none', m: 0, p: 0 }}>
+        {items.map((item) => (
           <Box
             component="li"
             key={item.lineId ?? 'meat'}
-            sx={{
-              ...NUMERALS,
-              px: 1.25,
-              py: 0.25,
-              border: `2px ${item.forgotten ? 'dashed' : 'solid'} ${COLOUR.ink}`,
-              borderRadius: 1,
-              fontWeight: item.role === 'cure' ? 700 : 400,
-            }}
+            sx={{ py: 0.25, borderTop: `1px solid ${COLOUR.edge}`, fontSize: 22, lineHeight: 1.2 }}
           >
             {item.forgotten ? (
               <Forgotten item={item} step={step} pending={pending} />
             ) : (
-              `${i + 1}. ${item.name} ${amountWords(item, units)}`
+              <Amount item={item} units={units} />
             )}
           </Box>
         ))}
@@ -47,12 +47,25 @@ export function GoesIn({ sheet, step, pending }: { sheet: BatchView; step: StepV
   );
 }
 
-/** Each load once where all are alike, else one after the other; the parts of the first behind it. */
-function amountWords({ perLoadMg, partsMg }: Item, units: Units): string {
-  const loads = perLoadMg.map((mg) => units.mass(mg));
+/** Each load once where all are alike, else one after the other; the parts of the first below. */
+function Amount({ item, units }: { item: Item; units: Units }) {
+  const loads = item.perLoadMg.map((mg) => units.mass(mg));
   const alike = new Set(loads).size === 1;
-  const parts = partsMg.length > 1 ? ` in parts of ${partsMg.map((mg) => units.mass(mg)).join(' + ')}` : '';
-  return `${alike ? (loads[0] ?? '') : loads.join(' / ')}${parts}`;
+  return (
+    <>
+      <Box sx={{ display: 'flex', gap: 1, fontWeight: item.role === 'cure' ? 700 : 400 }}>
+        <span>{item.name}</span>
+        <Box component="span" sx={{ ...NUMERALS, ml: 'auto', fontSize: 24, textAlign: 'right' }}>
+          {alike ? loads[0] : loads.join(' / ')}
+        </Box>
+      </Box>
+      {item.partsMg.length > 1 ? (
+        <Box sx={{ ...NUMERALS, fontSize: 20, textAlign: 'right' }}>
+          in parts of {item.partsMg.map((mg) => units.mass(mg)).join(' + ')}
+        </Box>
+      ) : null}
+    </>
+  );
 }
 
 /** It was signed past: in sight until it is in, or somebody says that it goes without. */
@@ -65,13 +78,22 @@ function Forgotten({ item, step, pending }: { item: Item; step: StepView; pendin
       }),
     );
   return (
-    <Box sx={{ display: 'flex', gap: 1, alignItems: 'center' }}>
-      <Triangle size={24} /> {item.name} was not weighed: under More it still goes in.
+    <Box sx={{ display: 'flex', gap: 1, alignItems: 'center', fontSize: 19 }}>
+      <Triangle size={24} />
+      <span>{item.name} was not weighed; it still goes in under More.</span>
       <ButtonBase
         onClick={giveUp}
-        sx={{ minHeight: 64, px: 2, border: `2px solid ${COLOUR.ink}`, borderRadius: 1, fontSize: 20 }}
+        sx={{
+          minHeight: 64,
+          px: 1.5,
+          ml: 'auto',
+          flexShrink: 0,
+          border: `2px solid ${COLOUR.ink}`,
+          borderRadius: 1,
+          fontSize: 19,
+        }}
       >
-        Goes without it
+        Goes without
       </ButtonBase>
     </Box>
   );

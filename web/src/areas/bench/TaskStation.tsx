@@ -70,7 +70,6 @@ export function TaskStation({ sheet, step, pending }: TaskStationProps) {
       <Box sx={{ fontSize: 24, mb: 1, [SHORT]: { display: 'none' } }}>
         {step.instruction} {ruleWords(step, units)}
       </Box>
-      <GoesIn sheet={sheet} step={step} pending={pending} />
       <AgainAndAgain sheet={sheet} step={step} />
       <TaskRow tasks={tasks} chosenId={task?.id} onChoose={setChosenId} />
       {takingBack && lastEntry ? (
@@ -109,6 +108,7 @@ export function TaskStation({ sheet, step, pending }: TaskStationProps) {
         primary={<CloseStepPrimary sheet={sheet} step={step} pending={pending} />}
       >
         {body}
+        <GoesIn sheet={sheet} step={step} pending={pending} />
         {step.missing.length === 0 ? (
           <Box sx={{ fontSize: 34, fontWeight: 700, mt: 3 }}>Nothing is missing here.</Box>
         ) : (
@@ -152,7 +152,11 @@ function TaskRow({
       {tasks.map((task) => (
         <Box role="listitem" key={task.id}>
           <ButtonBase
-            onClick={() => onChoose(task.id)}
+            // The tile gives the focus back: Enter takes the weight, and does not press it again.
+            onClick={(event) => {
+              event.currentTarget.blur();
+              onChoose(task.id);
+            }}
             aria-current={task.id === chosenId}
             sx={{
               minHeight: 84,

@@ -123,6 +123,9 @@ function ruleCount(settings: BlendSettings, recipe: Recipe): number {
   ].filter(Boolean).length;
 }
 
+/** Less meat than this is no batch, mg. */
+const LEAST_MG = 100_000;
+
 function MassField({ mg, onMass }: { mg: number; onMass: (mg: number) => void }) {
   const units = useUnits();
   const person = usePerson();
@@ -133,8 +136,9 @@ function MassField({ mg, onMass }: { mg: number; onMass: (mg: number) => void })
     setText(typed);
     const read = readMass(typed, person);
     setError(read.error);
-    if (read.mg !== undefined && read.mg >= 1_000_000 && read.mg !== mg) onMass(read.mg);
-    else if (read.mg !== undefined && read.mg < 1_000_000) setError('At least 1 kg.');
+    if (read.mg !== undefined && read.mg >= LEAST_MG && read.mg !== mg) onMass(read.mg);
+    else if (read.mg !== undefined && read.mg < LEAST_MG)
+      setError(`At least ${formatMass(LEAST_MG, units.options)}.`);
   };
   return (
     <TextField
@@ -143,10 +147,8 @@ function MassField({ mg, onMass }: { mg: number; onMass: (mg: number) => void })
       error={error !== undefined}
       helperText={error}
       onChange={(e) => type(e.target.value)}
-      onBlur={() => {
-        setText(undefined);
-        setError(undefined);
-      }}
+      // What cannot be used stays as it was typed, with why.
+      onBlur={() => (error === undefined ? setText(undefined) : undefined)}
       sx={{ width: 130 }}
     />
   );

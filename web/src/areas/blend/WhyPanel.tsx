@@ -124,16 +124,14 @@ function Prices({
 }
 
 function LeftOut({ settings, lots }: { settings: BlendSettings; lots: readonly TrimLot[] }) {
-  const species = new Set(settings.speciesRules.filter((r) => (r.minPct ?? 0) > 0).map((r) => r.species));
   const out = lots.flatMap((lot) => {
     const reason = whyNot(lot, settings);
-    const fits = species.size === 0 || species.has(lot.species);
-    return reason && fits && !reason.includes('may not be in it') ? [{ lot, reason }] : [];
+    return reason ? [{ lot, reason }] : [];
   });
   return (
     <Box>
       <h3>Lots not offered</h3>
-      {out.length === 0 ? <Box>Every fitting lot was offered.</Box> : null}
+      {out.length === 0 ? <Box>Every lot in the cold room was offered.</Box> : null}
       {out.slice(0, 7).map(({ lot, reason }) => (
         <Box key={lot.id}>
           {lot.trimName} {lot.code}: <b>{reason}</b>

@@ -1,7 +1,11 @@
 import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
 import { useQuery } from '@tanstack/react-query';
+import { useState } from 'react';
 import { Link } from 'react-router';
-import { type CustomerTicket } from '@zest/contract';
+import { ROUTES, type CustomerTicket } from '@zest/contract';
+import { usePerson } from '../../data/session.js';
+import { ChoiceInput, CommandDialog, MassInput, same } from '../../ui/command/index.js';
 import { Loading } from '../../ui/Loading.js';
 import { COLOUR, NUMERALS } from '../../ui/theme.js';
 import { Trouble } from '../../ui/Trouble.js';
@@ -57,7 +61,11 @@ function Ticket({ ticket }: { ticket: CustomerTicket }) {
       {ticket.sold.map((sale) => (
         <Line
           key={`${sale.name} ${sale.at}`}
-          name={`${sale.name}, ${units.mass(sale.massMg, 1000)} at ${units.perMass(sale.priceMinorPerKg)}`}
+          name={
+            sale.measure === 'mg'
+              ? `${sale.name}, ${units.mass(sale.amount, 1000)} at ${units.perMass(sale.priceMinor)}`
+              : `${sale.name}, ${units.length(sale.amount)} at ${units.money(sale.priceMinor)} a metre`
+          }
           value={units.money(sale.minor)}
         />
       ))}
@@ -69,10 +77,40 @@ function Ticket({ ticket }: { ticket: CustomerTicket }) {
           <Link to={`/batches/${batch.id}`} style={{ color: COLOUR.ink }}>
             Batch {batch.number}, {batch.product}
           </Link>{' '}
-          {batch.state}, <span style={NUMERALS}>{units.mass(batch.outMg, 10_000)}</span> finished
+          {batch.state}, <span style={NUMERALS}>{units.mass(batch.outMg, 10_000)}</span> finished and{' '}
+          <span style={NUMERALS}>{units.mass(batch.leftOverMg, 10_000)}</span> left over are here
+          <GiveBackButton batch={batch} customer={ticket.customer} />
         </Box>
       ))}
     </Box>
+  );
+}
+
+/** What was made of their own goes back to them, weighed. */
+function GiveBackButton({ batch, customer }: { batch: CustomerTicket['batches'][number]; customer: string }) {
+  const units = useUnits();
+  const { role } = usePerson();
+  const [open, setOpen] = useState(false);
+  const may = role === 'lead' || role === 'bench';
+  if (!may || batch.outMg + batch.leftOverMg <= 0) return null;
+  const what = batch.outMg > 0 ? 'finished' : 'left over';
+  return (
+    <>
+      <Button onClick={() => setOpen(true)}>Give back…</Button>
+      {open ? (
+        <CommandDialog
+          route={ROUTES.giveBack}
+          params={{ id: batch.id }}
+          title={`Batch ${batch.number} back to ${customer}`}
+          action={({ massMg }) => `Give back ${massMg === undefined ? '…' : units.mass(massMg)}`}
+          initial={{ what, massMg: batch.outMg > 0 ? batch.outMg : batch.leftOverMg }}
+          onClose={() => setOpen(false)}
+        >
+          <ChoiceInput name="what" label="What goes back" options={same(['finished', 'left over'])} />
+          <MassInput name="massMg" label="Weight" width="100%" />
+        </CommandDialog>
+      ) : null}
+    </>
   );
 }
 

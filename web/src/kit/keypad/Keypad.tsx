@@ -29,7 +29,11 @@ export function Keypad({
           <Button
             key={key}
             variant="outlined"
-            onClick={() => onKey(key)}
+            onClick={(event) => {
+              // Enter takes what was typed; with the focus kept it would type the digit again.
+              event.currentTarget.blur();
+              onKey(key);
+            }}
             aria-label={
               key === 'Backspace' ? 'Delete last digit' : key === '.' ? 'Point' : key === '-' ? 'Minus' : key
             }

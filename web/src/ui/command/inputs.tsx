@@ -20,14 +20,18 @@ interface InputProps {
 
 /** A weight in mg, typed in the person's own way. */
 export function MassInput({ name, ...shown }: InputProps & { bare?: 'kg' | 'g'; disabled?: boolean }) {
-  const { put, error, needed } = useDialogField<number>(name);
-  return <MassField {...shown} onValue={put} fault={error} needed={needed} />;
+  const { value, put, error, needed } = useDialogField<number>(name);
+  const units = useUnits();
+  const begun = value === undefined ? '' : units.mass(value);
+  return <MassField {...shown} initial={begun} value={value} onValue={put} fault={error} needed={needed} />;
 }
 
 /** A length of casing in mm, typed in the person's own way. */
 export function LengthInput({ name, ...shown }: InputProps) {
-  const { put, error, needed } = useDialogField<number>(name);
-  return <LengthField {...shown} onValue={put} fault={error} needed={needed} />;
+  const { value, put, error, needed } = useDialogField<number>(name);
+  const units = useUnits();
+  const begun = value === undefined ? '' : units.length(value);
+  return <LengthField {...shown} initial={begun} value={value} onValue={put} fault={error} needed={needed} />;
 }
 
 /** A temperature in °C, typed in the person's own way. */

@@ -4,6 +4,7 @@ import type { Shown } from '@zest/core';
 import { SHORT } from '../../../ui/theme.js';
 import { Keypad } from '../../../kit/keypad/Keypad.js';
 import { BenchFrame } from '../BenchFrame.js';
+import { GoesIn } from '../GoesIn.js';
 import { BigNumber } from '../BigNumber.js';
 import type { TaskProps } from '../task-props.js';
 import type { Typed } from '../typed.js';
@@ -26,8 +27,8 @@ export function TypedFrame(props: TypedFrameProps) {
   return (
     <BenchFrame sheet={sheet} step={step} pending={pending} actions={actions} primary={primary}>
       {header}
-      <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 300px', gap: 3, mt: 1 }}>
-        <Box>
+      <Box sx={{ display: 'flex', alignItems: 'flex-start', gap: 3, mt: 1 }}>
+        <Box sx={{ flex: 1, minWidth: 0 }}>
           <Box sx={{ fontSize: 34, fontWeight: 700, mt: 2, [SHORT]: { fontSize: 22, mt: 0 } }}>
             {task.title}
           </Box>
@@ -39,7 +40,10 @@ export function TypedFrame(props: TypedFrameProps) {
           />
           {more}
         </Box>
-        <Keypad onKey={typed.press} minus={props.minus ?? false} />
+        <GoesIn sheet={sheet} step={step} pending={pending} />
+        <Box sx={{ width: 300, flexShrink: 0 }}>
+          <Keypad onKey={typed.press} minus={props.minus ?? false} />
+        </Box>
       </Box>
       {footer}
     </BenchFrame>

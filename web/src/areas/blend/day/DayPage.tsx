@@ -42,6 +42,7 @@ function Day({ planned, lots }: { planned: readonly BlendDraft[]; lots: readonly
   const opening = useOpenBatch();
   const [trouble, setTrouble] = useState<unknown>();
   const [signFor, setSignFor] = useState<BlendDraft>();
+  const [rest, setRest] = useState<readonly BlendDraft[]>([]);
   const [solvedFor, setSolvedFor] = useState('');
   const input = useMemo(() => dayInput(planned, lots), [planned, lots]);
   const asked = JSON.stringify(input);
@@ -71,14 +72,16 @@ function Day({ planned, lots }: { planned: readonly BlendDraft[]; lots: readonly
       draftId: draft.id,
     };
   };
-  const openAll = () =>
+  /** One after the other; where one waits for a signature, the rest is opened once it has it. */
+  const openAll = (drafts: readonly BlendDraft[]) =>
     act(async () => {
-      for (const draft of planned) {
+      for (const [i, draft] of drafts.entries()) {
         const body = bodyOf(draft);
         if (!body) continue;
         const sheet = await opening.open({ ...body, signed: {} });
         if (!sheet) {
           setSignFor(draft);
+          setRest(drafts.slice(i + 1));
           return;
         }
       }
@@ -86,7 +89,9 @@ function Day({ planned, lots }: { planned: readonly BlendDraft[]; lots: readonly
     });
   const sign = async (signed: Record<string, string>) => {
     const body = signFor && bodyOf(signFor);
-    if (body) await act(() => opening.open({ ...body, signed }));
+    if (!body) return;
+    const sheet = await opening.open({ ...body, signed });
+    if (sheet) await openAll(rest);
   };
   const ready = planned.filter((d) => bodyOf(d) !== undefined).length;
   return (
@@ -103,7 +108,15 @@ function Day({ planned, lots }: { planned: readonly BlendDraft[]; lots: readonly
             <Trouble key={sentence} error={sentence} />
           ))}
           {trouble || (opening.error && !signFor) ? <Trouble error={trouble ?? opening.error} /> : null}
-          {opening.error && signFor ? <Trouble error={opening.error} /> : null}
+          {opening.error && signFor ? (
+            <>
+              <Trouble error={opening.error} />
+              <Box>
+                {signFor.name} was not opened, and what comes after it not yet.
+                <Button onClick={() => void openAll(rest)}>Open the others</Button>
+              </Box>
+            </>
+          ) : null}
           <DayTable planned={planned} lots={lots} answer={day.answer} onAct={act} />
         </>
       )}
@@ -112,7 +125,7 @@ function Day({ planned, lots }: { planned: readonly BlendDraft[]; lots: readonly
           variant="contained"
           sx={PRIMARY}
           disabled={planned.length === 0 || day.progress !== undefined || opening.busy}
-          onClick={() => (fresh ? void openAll() : solve())}
+          onClick={() => (fresh ? void openAll(planned) : solve())}
         >
           {fresh ? `Open ${ready} batches` : `Plan ${planned.length} batches together`}
         </Button>
@@ -155,7 +168,7 @@ function Summary({
     return (
       <Box sx={{ mb: 2 }}>
         These batches share one cold room. Planned together, each lot goes where it saves most; the order says
-        who gives way when meat runs short.
+        only who gives way when meat runs short: the last one first. When each is made stands on Today.
       </Box>
     );
   }

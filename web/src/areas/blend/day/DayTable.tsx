@@ -22,7 +22,7 @@ interface DayTableProps {
   onAct: (work: () => Promise<unknown>) => Promise<void>;
 }
 
-/** The day in the order in which it matters; each batch with its blend, or with why it gives way. */
+/** The day, who gives way last on top; each batch with its blend, or with why it gives way. */
 export function DayTable({ planned, lots, answer, onAct }: DayTableProps) {
   const move = (index: number, by: -1 | 1) => {
     const other = planned[index + by];
@@ -37,7 +37,7 @@ export function DayTable({ planned, lots, answer, onAct }: DayTableProps) {
     <Table size="small" aria-label="Batches planned for today" sx={{ '& td, & th': { px: '8px' } }}>
       <TableHead>
         <TableRow>
-          <TableCell>Order</TableCell>
+          <TableCell>Gives way last</TableCell>
           <TableCell>Product</TableCell>
           <TableCell align="right">Meat</TableCell>
           <TableCell>Window</TableCell>

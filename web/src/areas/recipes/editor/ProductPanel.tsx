@@ -30,6 +30,7 @@ const NOT_HERE = /^(lines|steps)/;
 
 /** What the product is: its state and class, fat, species, claims, casing, piece and pack. */
 export function ProductPanel({ document, findings, onEdit }: ProductPanelProps) {
+  const units = useUnits();
   const set = <K extends keyof EditorDocument>(name: K, value: EditorDocument[K], topic?: string) =>
     onEdit((d) => ({ ...d, [name]: value }), topic);
   return (
@@ -114,18 +115,23 @@ export function ProductPanel({ document, findings, onEdit }: ProductPanelProps) 
       </Row>
       <CasingRow document={document} onEdit={onEdit} />
       <Row title="Machines">
-        <NumberField
-          label="Mixer holds, kg"
+        <MassField
+          label="Mixer holds"
           width={150}
-          initial={String(document.mixerCapacityKg)}
-          onValue={(v) => set('mixerCapacityKg', v ?? 0, 'mixer')}
+          initial={units.mass(document.mixerCapacityKg * 1e6)}
+          onValue={(mg) => set('mixerCapacityKg', (mg ?? 0) / 1e6, 'mixer')}
         />
-        <NumberField
-          label="Stuffer holds, kg"
+        <MassField
+          label="Stuffer holds"
           width={150}
-          initial={document.stufferCapacityKg === undefined ? '' : String(document.stufferCapacityKg)}
-          onValue={(v) =>
-            onEdit(({ stufferCapacityKg: _old, ...d }) => (v ? { ...d, stufferCapacityKg: v } : d), 'stuffer')
+          initial={
+            document.stufferCapacityKg === undefined ? '' : units.mass(document.stufferCapacityKg * 1e6)
+          }
+          onValue={(mg) =>
+            onEdit(
+              ({ stufferCapacityKg: _old, ...d }) => (mg ? { ...d, stufferCapacityKg: mg / 1e6 } : d),
+              'stuffer',
+            )
           }
         />
       </Row>
