@@ -5,6 +5,7 @@ import {
   casingNeed,
   casingPlan,
   diameterOfFlat,
+  fillTokens,
   fold,
   learnedFrom,
   type BatchFacts,
@@ -123,7 +124,9 @@ describe('a batch whose casing runs out', () => {
   it('books what a lot did not have as found in that lot, and in no other', () => {
     const facts = afterEntries(stuffing(), [weigh, mixed, used('a', 7000, 'casing')]);
     expect(fold(facts, A_SHOP).casing?.lots.map((l) => l.leftMm)).toEqual([0, 50_000]);
-    expect(facts.notices).toHaveLength(1);
+    expect(facts.notices.map((n) => fillTokens(n.sentence, { system: 'metric' }))).toEqual([
+      '1.00\u00a0m more was taken from a lot than the books had; it was booked as found.',
+    ]);
   });
 
   it('takes nothing from a lot that is not the batch’s', () => {
@@ -175,6 +178,33 @@ describe('pieces and casing of a batch', () => {
     });
     const facts = afterEntries(stuffing(), [weigh, mixed, defect('1', 'burst', 2), defect('2', 'thick', 5)]);
     expect(fold(facts, A_SHOP).casing?.bursts).toBe(2);
+  });
+});
+
+describe('pieces that were counted', () => {
+  const link = (kind: string, value: number, id: string): BenchEntry => ({
+    kind: 'reading',
+    body: { id, stepId: 'link', kind, value },
+  });
+  const linked = (count: number) =>
+    afterEntries(stuffing(), [
+      weigh,
+      mixed,
+      filled('s', 10_000_000),
+      { kind: 'out', body: { id: 'l', stepId: 'link', to: 'next', massMg: 9_800_000 } },
+      link('sample', 100_000, 'a'),
+      link('sample', 102_000, 'b'),
+      link('count', count, 'c'),
+    ]);
+  const hint = (count: number) => fold(linked(count), A_SHOP).steps.find((s) => s.id === 'link')!.hint;
+
+  it('that do not make the mass that went on are said', () => {
+    expect(hint(97)).toBeNull();
+    expect(hint(101)).toBeNull();
+    expect(fillTokens(hint(87)!, { system: 'metric' }).replaceAll('\u00a0', ' ')).toBe(
+      '87 pieces of 101 g are 8.79 kg, and 9.80 kg went on: count or weigh again.',
+    );
+    expect(hint(110)).not.toBeNull();
   });
 });
 

@@ -98,6 +98,27 @@ describe('the label', () => {
     expect(declaration({ parts, state: 'cooked' }).text).toBe('pork, water, salt');
     expect(declaration({ parts, state: 'cooked', productYield: 0.9 }).text).toBe('pork, salt');
   });
+
+  it('never loses a liquid that holds more than water, however far it dried', () => {
+    const parts = [
+      part('pork', 8e6),
+      part('water', 5e5, { isWater: true }),
+      part('wine', 1e6, { isWater: true, allergens: ['sulphites'] }),
+      part('salt', 2e5),
+    ];
+    const dried = declaration({ parts, state: 'dried', productYield: 0.6 });
+    expect(dried.text).toBe('pork, salt, wine (SULPHITES)');
+    expect(dried.allergens).toEqual(['sulphites']);
+    // What went is taken once, from plain water first: 0.97 kg are the water and 0.47 kg of the wine.
+    expect(declaration({ parts, state: 'dried', productYield: 0.9 }).text).toBe(
+      'pork, wine (SULPHITES), salt',
+    );
+  });
+
+  it('declares what either of two lots of one name brings', () => {
+    const parts = [part('pork', 8e6), part('pork', 1e6, { allergens: ['milk'] })];
+    expect(declaration({ parts, state: 'raw' }).allergens).toEqual(['milk']);
+  });
 });
 
 describe('cost', () => {

@@ -1,6 +1,6 @@
 import { v7 as uuid } from 'uuid';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import type { Recipe, RecipeDraft, RecipeStory } from '@zest/contract';
+import type { LibraryItem, Recipe, RecipeDraft, RecipeStory } from '@zest/contract';
 import { openSmallBatch, openTestShop, sheetOf, type Hands, type TestShop } from './shop.js';
 
 let shop: TestShop;
@@ -45,6 +45,36 @@ const redose = (key: string, gPerKgMeat: number) => (d: Document) => ({
 });
 
 describe('publishing', () => {
+  it('tells two things of one name apart by their form', async () => {
+    const shelf = (await lead.get('/ingredients')).body as LibraryItem[];
+    const garlic = shelf.find((i) => i.name === 'Garlic')!;
+    const id = uuid();
+    const bought = { id, name: 'Garlic', form: 'fresh, minced', role: 'seasoning', saltKind: 'not salt' };
+    expect((await lead.post('/goods/ingredients', { ...bought, saltPct: 0 })).status).toBe(200);
+    const ring = await named('Lighthouse Ring');
+    const draft = await draftOf(ring, {
+      variant: 'Garlic Ring',
+      change: (d) => ({
+        ...d,
+        lines: [
+          ...d.lines,
+          {
+            ...d.lines.find((l) => l.ingredientId === garlic.id)!,
+            key: 'fresh',
+            ingredientId: id,
+            name: 'Garlic',
+            dose: { gPerKgMeat: 3 },
+          },
+        ],
+      }),
+    });
+    const { lines } = ((await publish(draft)).body as Recipe).document;
+    expect(lines.filter((l) => l.name.startsWith('Garlic')).map((l) => l.name)).toEqual([
+      `Garlic, ${garlic.form}`,
+      'Garlic, fresh, minced',
+    ]);
+  });
+
   it('makes a version that stays while the next one differs in one line', async () => {
     const before = await named('Marsh Lamb Thin');
     const draft = await draftOf(before, { change: redose('rosemary', 1.5) });

@@ -1,8 +1,9 @@
 import type { MarkKind } from '../bench/marks.js';
 import { LOSSES, lossReason } from '../ledger/losses.js';
+import type { Measure } from '../ledger/types.js';
 import { SHOP_ACCOUNTS } from '../ledger/shop-accounts.js';
 import { inputError } from '../errors/index.js';
-import { massToken } from '../quantity/tokens.js';
+import { lengthToken, massToken } from '../quantity/tokens.js';
 import { stepKind, stepTitle, traitsOf } from '../steps/index.js';
 import type { BatchFacts, StepFact, TransferFact } from './facts.js';
 import { accountAfter } from './places.js';
@@ -185,6 +186,7 @@ function casingMoves(
 
 /** Why a shortfall is booked, and what the lead reads of it. */
 export const SHORTFALL_REASON = 'More was weighed than the books had.';
-export function shortfallSentence(amount: number): string {
-  return `${massToken(amount)} more was taken from a lot than the books had; it was booked as found.`;
+export function shortfallSentence(amount: number, measure: Measure): string {
+  const token = measure === 'mm' ? lengthToken(amount) : massToken(amount);
+  return `${token} more was taken from a lot than the books had; it was booked as found.`;
 }

@@ -112,7 +112,7 @@ function shortfall(facts: BatchFacts, move: EntryMove, by: EntryBy): BatchFacts 
     derived: true,
   };
   const next = apply(facts, { kind: 'transfer', transfer: transferOf(found, by) });
-  return apply(next, { kind: 'notice', sentence: shortfallSentence(missing) });
+  return apply(next, { kind: 'notice', sentence: shortfallSentence(missing, casing ? 'mm' : 'mg') });
 }
 
 function playClose(facts: BatchFacts, stepId: string, by: EntryBy): BatchFacts {

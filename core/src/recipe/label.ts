@@ -85,10 +85,7 @@ export function declaration(input: LabelInput): Label {
   const total = merged.reduce((sum, p) => sum + p.massMg, 0);
   // What a raw product loses stays in the head and the horn; what heat and air take is water.
   const gone = input.state === 'raw' ? 0 : total * (1 - Math.min(1, input.productYield ?? 1));
-  const listed = merged
-    .map((p) => (p.isWater ? { ...p, massMg: Math.max(0, p.massMg - gone) } : p))
-    .filter((p) => p.massMg > 0)
-    .sort((a, b) => b.massMg - a.massMg || a.name.localeCompare(b.name));
+  const listed = dried(merged, gone).sort((a, b) => b.massMg - a.massMg || a.name.localeCompare(b.name));
   const runs: LabelRun[] = [];
   const add = (text: string, allergen = false) => runs.push({ text, allergen });
   listed.forEach((part, i) => {
@@ -123,13 +120,40 @@ export function declaration(input: LabelInput): Label {
   };
 }
 
+/** What water went is taken from plain water first; a liquid with something in it dries down, and stays declared. */
+function dried(parts: readonly LabelPart[], goneMg: number): LabelPart[] {
+  const isPlain = (p: LabelPart) => p.allergens.length === 0 && p.parts.length === 0;
+  const waters = parts.filter((p) => p.isWater).sort((a, b) => Number(isPlain(b)) - Number(isPlain(a)));
+  let left = goneMg;
+  const after = new Map<LabelPart, number>();
+  for (const water of waters) {
+    const taken = Math.min(water.massMg, left);
+    left -= taken;
+    after.set(water, water.massMg - taken);
+  }
+  return parts
+    .filter((p) => p.massMg > 0 && ((after.get(p) ?? p.massMg) > 0 || !isPlain(p)))
+    .map((p) => ({ ...p, massMg: after.get(p) ?? p.massMg }));
+}
+
 function merge(parts: readonly LabelPart[]): LabelPart[] {
   const byName = new Map<string, LabelPart>();
   for (const part of parts) {
     const known = byName.get(part.name);
-    byName.set(part.name, known ? { ...known, massMg: known.massMg + part.massMg } : part);
+    byName.set(part.name, known ? together(known, part) : part);
   }
   return [...byName.values()];
+}
+
+/** Two lots of one name: what either of them brings is declared. */
+function together(a: LabelPart, b: LabelPart): LabelPart {
+  const more = b.parts.filter((p) => a.parts.every((known) => known.name !== p.name));
+  return {
+    ...a,
+    massMg: a.massMg + b.massMg,
+    allergens: [...new Set([...a.allergens, ...b.allergens])],
+    parts: [...a.parts, ...more],
+  };
 }
 
 /** Marks the word that is the allergen; where the name does not say it, the allergen follows in brackets. */

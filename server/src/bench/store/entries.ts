@@ -183,11 +183,13 @@ function writeShortfall(
       if (touched > 0) onFound();
     },
   );
-  const [before = '', after = ''] = shortfallSentence(AMOUNT).split(String(AMOUNT));
+  const [beforeMg = '', after = ''] = shortfallSentence(AMOUNT, 'mg').split(String(AMOUNT));
+  const [beforeMm = ''] = shortfallSentence(AMOUNT, 'mm').split(String(AMOUNT));
   sql(tx).defer(
     `INSERT INTO notice (id, batch_id, sentence, at)
-     SELECT :noticeId, :batchId, CONCAT(:before, t.amount, :after), :now FROM transfer t WHERE t.id = :id`,
-    { ...params, noticeId: uuid(), before, after },
+     SELECT :noticeId, :batchId, CONCAT(IF(a.measure = 'mm', :beforeMm, :beforeMg), t.amount, :after), :now
+     FROM transfer t JOIN account a ON a.id = t.to_account WHERE t.id = :id`,
+    { ...params, noticeId: uuid(), beforeMg, beforeMm, after },
   );
   sql(tx).defer('UPDATE balance SET amount = 0 WHERE account_id = :account AND amount < 0', params);
 }

@@ -77,13 +77,23 @@ async function mustObey(
       held.map((f) => ({ path: f.level === 'sign' ? `signed.${f.guard}` : f.path, message: f.sentence })),
     );
   }
+  const used = draft.document.lines.flatMap((l) => library.get(l.ingredientId ?? '') ?? []);
   return recipeDocument.parse({
     ...draft.document,
-    lines: draft.document.lines.map((line) => ({
-      ...line,
-      ...snapshot(library.get(line.ingredientId ?? '')),
-    })),
+    lines: draft.document.lines.map((line) => {
+      const ingredient = library.get(line.ingredientId ?? '');
+      return {
+        ...line,
+        ...snapshot(ingredient),
+        ...(ingredient ? { name: nameAmong(ingredient, used) } : {}),
+      };
+    }),
   });
+}
+
+/** Two things of one name, such as fresh and granulated garlic, are told apart by their form. */
+function nameAmong({ id, name, form }: Ingredient, others: readonly Ingredient[]): string {
+  return others.some((o) => o.id !== id && o.name === name) ? `${name}, ${form}` : name;
 }
 
 /** What an ingredient holds on the day of publishing: later changes of the library do not reach it. */

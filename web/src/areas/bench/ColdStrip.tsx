@@ -4,10 +4,11 @@ import { COLOUR, FONT } from '../../ui/theme.js';
 import { useUnits } from '../../ui/units.js';
 
 const WIDTH = 1180;
-const HEIGHT = 44;
-/** Scale of the strip, °C. */
-const LOW = -4;
-const HIGH = 12;
+/** Figures stand beside the points while they do not cross. */
+const MOST_NAMED = 10;
+const HEIGHT = 110;
+/** The strip spans what was read and the limit, and at least so many degrees: a degree is to be seen. */
+const LEAST_SPAN_C = 6;
 
 /** Temperatures of the batch before it is cooked as a thin line, its limit drawn in. */
 export function ColdStrip({ sheet }: { sheet: BatchView }) {
@@ -25,7 +26,10 @@ export function ColdStrip({ sheet }: { sheet: BatchView }) {
   const limit =
     sheet.steps.find((s) => s.state === 'open')?.asks.find((ask) => ask.aboveC !== undefined)?.aboveC ?? 7;
   const x = (i: number) => (points.length === 1 ? 40 : 40 + (i * (WIDTH - 140)) / (points.length - 1));
-  const y = (c: number) => 6 + ((HIGH - Math.min(HIGH, Math.max(LOW, c))) / (HIGH - LOW)) * (HEIGHT - 12);
+  const values = [...points.map((p) => p.value), limit];
+  const high = Math.max(...values) + 1;
+  const span = Math.max(LEAST_SPAN_C, high - Math.min(...values) + 1);
+  const y = (c: number) => 20 + ((high - c) / span) * (HEIGHT - 32);
   const last = points[points.length - 1];
   return (
     <svg
@@ -62,6 +66,13 @@ export function ColdStrip({ sheet }: { sheet: BatchView }) {
         ),
       )}
       <g fontFamily={FONT.number} fontSize="18" fill={COLOUR.ink}>
+        {points.map((p, i) =>
+          i === points.length - 1 || points.length <= MOST_NAMED ? (
+            <text key={p.id} x={x(i) + 9} y={y(p.value) - 7}>
+              {units.temperature(p.value)}
+            </text>
+          ) : null,
+        )}
         <text x={WIDTH - 90} y={y(limit) + 6}>
           {units.temperature(limit)}
         </text>
