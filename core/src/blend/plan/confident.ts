@@ -1,6 +1,6 @@
 import { bestChance, centredBlend } from './best-chance.js';
 import { boundaryPoint, judge, tangentCut } from './chance.js';
-import { buildModel, massesOf, usesBoxes } from './build-model.js';
+import { buildModel, massTerms, massesOf, usesBoxes } from './build-model.js';
 import {
   SolverGaveUp,
   relaxed,
@@ -186,8 +186,15 @@ function polish(
     return [{ at: i, trim: usesBoxes(trim) ? { ...trim, lockedKg: mass } : trim }];
   });
   if (used.filter(({ trim }) => trim.lockedKg === undefined).length < 2) return undefined;
-  const few: PlanInput = { ...input, maxTrims: undefined, trims: used.map(({ trim }) => trim) };
-  const model = buildModel(few);
+  // What is used is used by its least: a mixture of two such blends keeps to it as well.
+  const trims = used.map(({ trim }) => ({ ...trim, minUseKg: undefined }));
+  const few: PlanInput = { ...input, maxTrims: undefined, trims };
+  const atLeast = used.flatMap(({ trim }, i): Row[] =>
+    trim.minUseKg === undefined || trim.lockedKg !== undefined
+      ? []
+      : [{ name: `least_${i}`, terms: massTerms(trim, i), sense: '>=', bound: trim.minUseKg }],
+  );
+  const model = withRows(buildModel(few), atLeast);
   const costs = objectiveCosts(few);
   const bare = solve(withCosts(model, costs));
   if (bare.status === 'infeasible') return undefined;

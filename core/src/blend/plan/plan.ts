@@ -15,7 +15,7 @@ import {
 import { objectiveCosts } from './objective.js';
 import { explainInfeasible } from './reasons.js';
 import { toDivisions } from './to-divisions.js';
-import type { PlanAnswer, PlanInput, PlanTrim } from './types.js';
+import type { PlanAnswer, PlanInput, PlanOptimal, PlanTrim } from './types.js';
 
 /** Time for the whole-number part of one plan. */
 const WHOLE_EFFORT: Effort = { seconds: 0.7, presolve: false };
@@ -61,7 +61,18 @@ function withoutCrumbs(input: PlanInput, answer: PlanAnswer, solve: Solve): Plan
     const solves = again.solves + answer.solves;
     return withoutCrumbs({ ...input, trims }, { ...again, bareCost: answer.bareCost, solves }, solve);
   }
-  return answer;
+  return byTheirLeast(input, answer, solve);
+}
+
+/** More of what would be a crumb, where that is a blend: each trim by the least that is worth fetching, or not at all. */
+function byTheirLeast(input: PlanInput, answer: PlanOptimal, solve: Solve): PlanAnswer {
+  const leastKg = input.dropBelowKg ?? 0;
+  const trims = input.trims.map((t) =>
+    t.lockedKg === undefined ? { ...t, minUseKg: Math.max(t.minUseKg ?? 0, leastKg) } : t,
+  );
+  const again = planOwned({ ...input, trims }, solve);
+  if (again.status !== 'optimal' || (answer.confidenceMet && !again.confidenceMet)) return answer;
+  return { ...again, bareCost: answer.bareCost, solves: again.solves + answer.solves };
 }
 
 function planOwned(owned: PlanInput, solve: Solve): PlanAnswer {

@@ -104,13 +104,36 @@ function singleMoves(
   return moves;
 }
 
-/** How far a blend is outside the window in points, or short of the wanted chance. */
+/**
+ * How far a blend is from what it must be, in points: outside the window, a species short of its share or beyond
+ * it, a lot used by less than its least; where it is none of these, how far it is short of the wanted chance.
+ */
 function shortfall(input: PlanInput, masses: readonly number[], wanted: number): number {
   const { fatPct, chance } = judge(
     input,
     masses.map((m) => m / MG),
   );
   const { minPct, maxPct } = input.window;
-  const outside = Math.max(0, minPct - fatPct, fatPct - maxPct);
-  return outside > 1e-9 ? outside : Math.max(0, wanted - chance);
+  const outside =
+    Math.max(0, minPct - fatPct, fatPct - maxPct) + speciesLack(input, masses) + leastLack(input, masses);
+  return outside > 1e-9 ? outside + BROKEN : Math.max(0, wanted - chance);
+}
+
+/** A rule that is broken is worse than any chance that is missed. */
+const BROKEN = 1;
+
+function speciesLack({ trims, speciesRules = [] }: PlanInput, masses: readonly number[]): number {
+  const total = masses.reduce((a, b) => a + b, 0);
+  return speciesRules.reduce((sum, { species, minPct = 0, maxPct = 100 }) => {
+    const own = masses.reduce((m, mass, i) => (trims[i]?.species === species ? m + mass : m), 0);
+    const share = (own / total) * 100;
+    return sum + Math.max(0, minPct - share, share - maxPct);
+  }, 0);
+}
+
+function leastLack({ trims }: PlanInput, masses: readonly number[]): number {
+  return masses.reduce((sum, mass, i) => {
+    const least = trims[i]?.lockedKg === undefined ? (trims[i]?.minUseKg ?? 0) * MG : 0;
+    return mass > 0 && mass < least ? sum + (least - mass) / MG : sum;
+  }, 0);
 }
