@@ -1,7 +1,17 @@
 import fc from 'fast-check';
 import Qty from 'js-quantities';
 import { describe, expect, it } from 'vitest';
-import { backScale, measure, mixPerMeat, scaleRecipe, taste, type DoseLine } from '../src/index.js';
+import {
+  backScale,
+  expectedYield,
+  measure,
+  mixPerMeat,
+  scaleRecipe,
+  taste,
+  withoutYield,
+  type DoseLine,
+  type MethodStep,
+} from '../src/index.js';
 
 const lines: DoseLine[] = [
   { name: 'salt', dose: { gPerKgMeat: 18 } },
@@ -111,5 +121,22 @@ describe('a correction after tasting', () => {
     expect(() => taste({ ...base, toGPerKg: 0 })).toThrow('nothing can be taken out');
     expect(() => taste({ ...base, toGPerKg: 15, mixPerMeatKg: 0.9 })).toThrow('at least a kilogram');
     expect(() => taste({ ...base, toGPerKg: 15, remainingMixKg: 0 })).toThrow('more than 0 kg');
+  });
+});
+
+describe('what comes out of a method', () => {
+  const cook = { key: 'cook', kind: 'cook', stopBelowC: 71 } as MethodStep;
+  const hang = { key: 'hang', kind: 'hang', hours: 600, targetLossPct: 34 } as MethodStep;
+
+  it('is not known where a step that cooks, smokes or dries says nothing of it', () => {
+    expect(withoutYield([cook])).toEqual(['Cook']);
+    expect(withoutYield([{ ...cook, expectedYieldPct: 92 } as MethodStep])).toEqual([]);
+    expect(withoutYield([{ key: 'rest', kind: 'rest', hours: 2 } as MethodStep])).toEqual([]);
+  });
+
+  it('of what hangs is what the loss that it waits for leaves', () => {
+    expect(withoutYield([hang])).toEqual([]);
+    expect(expectedYield([hang])).toBeCloseTo(0.66, 12);
+    expect(expectedYield([hang, { ...cook, expectedYieldPct: 50 } as MethodStep])).toBeCloseTo(0.33, 12);
   });
 });

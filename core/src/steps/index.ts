@@ -34,6 +34,7 @@ export {
   stepRule,
   stepTitle,
   traitsOf,
+  withoutYield,
   wordOf,
   type StepLike,
 } from './step.js';

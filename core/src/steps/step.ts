@@ -91,5 +91,20 @@ export function stepRule(step: StepLike): string {
 
 /** What usually comes out of what goes into the mixer, as a fraction, over all steps. */
 export function expectedYield(steps: readonly StepLike[]): number {
-  return steps.reduce((all, step) => all * ((numberOf(step, 'expectedYieldPct') ?? 100) / 100), 1);
+  return steps.reduce((all, step) => all * ((yieldPctOf(step) ?? 100) / 100), 1);
+}
+
+/** What comes out of a step, percent, as it is written or by the loss that it waits for. */
+function yieldPctOf(step: StepLike): number | undefined {
+  const lossPct = numberOf(step, 'targetLossPct');
+  return numberOf(step, 'expectedYieldPct') ?? (lossPct === undefined ? undefined : 100 - lossPct);
+}
+
+/** Titles of steps that cook, smoke or dry and do not say how much that takes: what is finished is not known. */
+export function withoutYield(steps: readonly StepLike[]): string[] {
+  const takes = (s: StepLike) => {
+    const { heat, smokes, dries } = traitsOf(s);
+    return heat === 'lethal' || smokes === true || dries === true;
+  };
+  return steps.filter((s) => takes(s) && yieldPctOf(s) === undefined).map(stepTitle);
 }

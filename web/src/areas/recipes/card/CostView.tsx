@@ -4,7 +4,7 @@ import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
-import type { BookId, LabelRun } from '@zest/core';
+import { withoutYield, type BookId, type LabelRun } from '@zest/core';
 import { NumberField } from '../../../ui/fields.js';
 import { COLOUR, NUMERALS } from '../../../ui/theme.js';
 import { Triangle } from '../../../ui/Trouble.js';
@@ -130,7 +130,12 @@ export function CostView({ story, library, book, house }: CostViewProps) {
         </Box>
       </Box>
       <Box>
-        <CostBox outcome={now} then={then} noMeatPrice={story.meatMinorPerKg === 0} />
+        <CostBox
+          outcome={now}
+          then={then}
+          noMeatPrice={story.meatMinorPerKg === 0 && swapped === undefined}
+          unknown={story.learnedYield ? [] : withoutYield(document.steps)}
+        />
         {then ? <SwapBox now={now} then={then} /> : null}
       </Box>
     </Box>
@@ -167,13 +172,19 @@ function CostBox({
   outcome,
   then,
   noMeatPrice,
+  unknown,
 }: {
+  /** Steps of which nobody knows what comes out. */
+  unknown: readonly string[];
   outcome: Outcome;
   then: Outcome | undefined;
   noMeatPrice: boolean;
 }) {
   const units = useUnits();
   const { cost } = outcome;
+  const isOpen = cost.unpriced.length > 0 || noMeatPrice;
+  /** What has no price counts as nothing: the figure is the least it can be. */
+  const atLeast = (words: string) => (isOpen ? `at least ${words}` : words);
   const row = (
     label: string,
     value: number | null,
@@ -192,7 +203,9 @@ function CostBox({
         }}
       >
         <span>{label}</span>
-        <Box sx={{ ...NUMERALS, fontSize: 22, fontWeight: 700, textAlign: 'right' }}>{show(value)}</Box>
+        <Box sx={{ ...NUMERALS, fontSize: 22, fontWeight: 700, textAlign: 'right' }}>
+          {atLeast(show(value))}
+        </Box>
         <Box sx={{ ...NUMERALS, fontSize: 20, textAlign: 'right' }}>
           {other === undefined || other === null ? '' : `then ${show(other)}`}
         </Box>
@@ -208,10 +221,21 @@ function CostBox({
           <Triangle size={18} /> No batch has been made yet: choose a lean and a fat to price the meat.
         </Box>
       ) : null}
+      {unknown.length > 0 ? (
+        <Box role="note" sx={{ display: 'flex', gap: 1, mb: 1 }}>
+          <Triangle size={18} /> What comes out of {unknown.join(' and ')} is not known: what is finished has
+          no cost yet.
+        </Box>
+      ) : null}
       {row('Mix', cost.perKgMix, then?.cost.perKgMix, units.perMass)}
-      {row('Finished', cost.perKgFinished, then?.cost.perKgFinished, units.perMass)}
+      {row(
+        'Finished',
+        unknown.length > 0 ? null : cost.perKgFinished,
+        then?.cost.perKgFinished,
+        units.perMass,
+      )}
       {row('A piece', cost.perLink, then?.cost.perLink, units.money)}
-      {row('A pack', cost.perPack, then?.cost.perPack, units.money)}
+      {row('A pack', unknown.length > 0 ? null : cost.perPack, then?.cost.perPack, units.money)}
       <Box component="h2" sx={{ fontSize: 17, m: '16px 0 4px' }}>
         What drives it
       </Box>

@@ -8,6 +8,7 @@ import { Link } from 'react-router';
 import {
   WANTED,
   expectedYield,
+  withoutYield,
   fixedDoseErrorPct,
   tryScaleTo,
   type ScaledBatch,
@@ -38,6 +39,7 @@ export function ScaleView({ story, library }: ViewProps) {
   const [heat, setHeat] = useState('');
   const learned = story.learnedYield;
   const productYield = learned?.fraction ?? expectedYield(document.steps);
+  const unknown = learned ? [] : withoutYield(document.steps);
   const counted = wanted === 'links' || wanted === 'packs';
   const answer =
     amount === undefined
@@ -98,12 +100,13 @@ export function ScaleView({ story, library }: ViewProps) {
           </TextField>
         ) : null}
         <Box sx={{ alignSelf: 'center' }}>
-          Mix to finished {units.percent(productYield * 100)}
-          {learned ? `, learned from ${learned.batches} of its batches` : ', as the method expects'}.
+          {unknown.length > 0
+            ? `What comes out of ${unknown.join(' and ')} is not known: write it in the method, or make a batch. Here nothing is lost there.`
+            : `Mix to finished ${units.percent(productYield * 100)}${learned ? `, learned from ${learned.batches} of its batches` : ', as the method expects'}.`}
         </Box>
       </Box>
       {'batch' in answer ? (
-        <Scaled batch={answer.batch} usualMg={document.usualMeatMg} />
+        <Scaled batch={answer.batch} usualMg={document.usualMeatMg} isFinishedKnown={unknown.length === 0} />
       ) : (
         <Box role="alert">{answer.sentence}</Box>
       )}
@@ -111,7 +114,15 @@ export function ScaleView({ story, library }: ViewProps) {
   );
 }
 
-function Scaled({ batch, usualMg }: { batch: ScaledBatch; usualMg: number }) {
+function Scaled({
+  batch,
+  usualMg,
+  isFinishedKnown,
+}: {
+  batch: ScaledBatch;
+  usualMg: number;
+  isFinishedKnown: boolean;
+}) {
   const units = useUnits();
   const off = fixedDoseErrorPct(usualMg, batch.meatMg);
   const tiny = batch.lines.filter((l) => l.preBlendFor !== null);
@@ -120,13 +131,13 @@ function Scaled({ batch, usualMg }: { batch: ScaledBatch; usualMg: number }) {
       <Box sx={{ ...NUMERALS, fontSize: 22, display: 'flex', gap: 3, flexWrap: 'wrap', mb: 1 }}>
         <b>{units.mass(batch.meatMg)} meat</b>
         <span>{units.mass(batch.mixMg)} mix</span>
-        <span>{units.mass(batch.finishedMg)} finished</span>
+        <span>{isFinishedKnown ? `${units.mass(batch.finishedMg)} finished` : 'finished: not known'}</span>
         <span>
           {batch.loads} {batch.loads === 1 ? 'load' : 'loads'} of the mixer
         </span>
         {batch.fills === null ? null : <span>{batch.fills} fills</span>}
         {batch.links === null ? null : <span>{batch.links} pieces</span>}
-        {batch.packs === null ? null : <span>{batch.packs} packs</span>}
+        {batch.packs === null || !isFinishedKnown ? null : <span>{batch.packs} packs</span>}
         {batch.metres === null ? null : <span>{units.length(batch.metres * 1000)} casing</span>}
       </Box>
       {Math.abs(off) > 0.5 ? (
