@@ -113,6 +113,7 @@ const lineView = z.object({
   pctOfMix: z.number().nullable(),
   perLoadMg: z.array(z.int()),
   note: z.string().nullable(),
+  isSubstitute: z.boolean(),
   cure: z
     .object({
       nitritePct: z.number(),

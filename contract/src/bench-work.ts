@@ -23,6 +23,9 @@ export const substituteLine = command.extend({
 });
 export type SubstituteLine = z.infer<typeof substituteLine>;
 
+export const undoSubstitution = command.extend({ signed, lineId: id, reason });
+export type UndoSubstitution = z.infer<typeof undoSubstitution>;
+
 export const addExtra = command.extend({
   signed,
   stepId: id,
@@ -143,6 +146,13 @@ export const benchWorkRoutes = {
     summary: 'Another ingredient for the rest of a line, with its factor',
     roles: HANDS,
     body: substituteLine,
+  }),
+  undoSubstitution: route({
+    ...onBatch,
+    path: '/batches/:id/substitutions/undo',
+    summary: 'A wrong substitution is taken back: the rest is due of what is written again',
+    roles: HANDS,
+    body: undoSubstitution,
   }),
   addExtra: route({
     ...onBatch,

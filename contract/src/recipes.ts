@@ -58,6 +58,8 @@ export const recipeLine = z.object({
   dose,
   /** What the ingredient held when the version was published. */
   carries: carries.optional(),
+  /** At the bench: the line it stands for, and how many grams of it do the work of one. */
+  insteadOf: z.object({ key: z.string(), factor: z.number() }).optional(),
 }) as unknown as z.ZodType<RecipeLine>;
 
 const workingLine = z.object({

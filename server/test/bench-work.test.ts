@@ -266,6 +266,17 @@ describe('lots and substitutes', () => {
     expect(lineOf(now, 'White pepper')).toBeUndefined();
     expect(Math.abs(lineOf(now, 'Black pepper').dueMg - pepper.dueMg * 0.8)).toBeLessThanOrEqual(10);
     expect(lineOf(now, 'Black pepper').note).toContain('instead of White pepper, × 0.8');
+    const undo = (lineId: string) =>
+      hands.send(batch, 'substitutions/undo', { lineId, reason: 'the white one was found' });
+    expect((await undo(lineOf(now, 'Mace').id)).status).toBe(404);
+    await hands.weigh(now, lineOf(now, 'Black pepper'), 1600);
+    expect((await undo(lineOf(now, 'Black pepper').id)).status).toBe(200);
+    const back = await sheetOf(ines, batch.id);
+    expect(lineOf(back, 'Black pepper')).toMatchObject({ dueMg: 1600, weighedMg: 1600 });
+    // 1.6 g of the substitute do the work of 2 g.
+    expect(Math.abs(lineOf(back, 'White pepper').dueMg - (pepper.dueMg - 2000))).toBeLessThanOrEqual(10);
+    expect((await undo(lineOf(back, 'Black pepper').id)).status).toBe(409);
+    expect(await verifyLedger(shop.app.db)).toEqual([]);
     const cure = goods.find((l) => l.role === 'cure')!;
     const refused = await hands.send(batch, 'substitutions', {
       lineId: lineOf(now, 'Mace').id,

@@ -150,6 +150,7 @@ function lineView(facts: BatchFacts, line: LineFact, shop: ShopFacts, ctx: LineC
         ? shareOut(dueMg, new Array<number>(loadsInto(into, ctx)).fill(1), scale.divisionMg)
         : [],
     note: line.document?.note ?? null,
+    isSubstitute: line.document?.insteadOf !== undefined,
     cure,
   };
 }

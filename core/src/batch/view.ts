@@ -68,6 +68,8 @@ export interface LineView {
   pctOfMix: number | null;
   perLoadMg: number[];
   note: string | null;
+  /** It stands for another line of the recipe. */
+  isSubstitute: boolean;
   cure: CureView | null;
 }
 

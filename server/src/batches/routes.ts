@@ -8,6 +8,7 @@ import { addLateLine } from './commands/add-late-line.js';
 import { cancelBatch } from './commands/cancel-batch.js';
 import { changeLot } from './commands/change-lot.js';
 import { giveBack } from './commands/give-back.js';
+import { undoSubstitution } from './commands/undo-substitution.js';
 import { takeCasing } from './commands/take-casing.js';
 import { changeMethod } from './commands/change-method.js';
 import { closeStep } from './commands/close-step.js';
@@ -78,6 +79,9 @@ function commands(router: Router, app: AppContext): void {
   mount(router, ROUTES.correctFat, ({ person, params, body }) => correctBatch(app, person, params.id, body));
   mount(router, ROUTES.cancelBatch, ({ person, params, body }) => cancelBatch(app, person, params.id, body));
   mount(router, ROUTES.giveBack, ({ person, params, body }) => giveBack(app, person, params.id, body));
+  mount(router, ROUTES.undoSubstitution, ({ person, params, body }) =>
+    undoSubstitution(app, person, params.id, body),
+  );
   mount(router, ROUTES.takeCasing, ({ person, params, body }) => takeCasing(app, person, params.id, body));
   mount(router, ROUTES.changeLot, ({ person, params, body }) => changeLot(app, person, params.id, body));
   mount(router, ROUTES.substituteLine, ({ person, params, body }) =>

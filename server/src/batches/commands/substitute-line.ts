@@ -68,6 +68,7 @@ export async function substituteLine(
       ingredientId: to.id,
       key: `${row.document.key}-sub`.slice(0, 40),
       dose: timesDose(row.document.dose, factor),
+      insteadOf: { key: row.document.key, factor },
       note: `instead of ${line.name}, × ${Number(factor.toPrecision(4))}; ${body.reason}`.slice(0, 300),
     };
     await replaceRest(tx, facts, row, line, { personId: person.id, now, reason: body.reason });

@@ -15,6 +15,7 @@ import { SkipLoad } from './SkipLoad.js';
 import { SomethingElse } from './SomethingElse.js';
 import { Substitute } from './Substitute.js';
 import { TubLabels } from './TubLabels.js';
+import { UndoSubstitution } from './UndoSubstitution.js';
 import { WentWrong } from './WentWrong.js';
 import type { MoreProps } from './more-props.js';
 
@@ -25,6 +26,11 @@ const WAYS = {
     name: 'Use something else',
     about: 'another ingredient for the rest of this line',
     View: Substitute,
+  },
+  undo: {
+    name: 'Back to what is written',
+    about: 'the substitute was wrong',
+    View: UndoSubstitution,
   },
   extra: {
     name: 'Something else goes in',
@@ -105,6 +111,7 @@ function waysAt({ sheet, step, line }: Omit<MoreProps, 'onClose'>): Way[] {
     ...(rest ? (['lot'] as const) : []),
     ...(sheet.casing && traitsOf(step).machine === 'stuffer' ? (['casing'] as const) : []),
     ...(rest && line.kind === 'ingredient' ? (['substitute'] as const) : []),
+    ...(rest && line.isSubstitute ? (['undo'] as const) : []),
     ...(sheet.meatMg > 0 ? (['extra'] as const) : []),
     ...(forgottenLines(sheet).length > 0 ? (['late'] as const) : []),
     ...(sheet.meatMg > 0 && tasteStillComes(sheet) ? (['pilot'] as const) : []),
