@@ -66,6 +66,10 @@ export const newIngredient = z
     isSupply: z.boolean().default(false),
   })
   .superRefine((item, ctx) => {
+    if (item.role === 'cure' && item.saltKind !== 'cure') {
+      const message = 'A cure is typed as a cure, with its strength; until it is known it goes into nothing.';
+      ctx.addIssue({ code: 'custom', path: ['saltKind'], message });
+    }
     if (item.saltKind !== 'cure') return;
     if (item.nitritePct === undefined) {
       ctx.addIssue({

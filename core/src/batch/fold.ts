@@ -5,7 +5,7 @@ import { costView } from './cost.js';
 import { entriesView } from './entries-view.js';
 import type { BatchCure } from './cure.js';
 import { isUncured, uncuredSentence } from './cure-door.js';
-import type { BatchFacts, ShopFacts } from './facts.js';
+import type { BatchFacts, BatchHead, ShopFacts } from './facts.js';
 import { batchFat } from './fat.js';
 import { batchLabel } from './label.js';
 import { batchGauges } from './limits.js';
@@ -85,6 +85,35 @@ export function summarise(facts: BatchFacts, shop: ShopFacts): BatchSummary {
     cure,
     steps: stepViews({ facts, masses, lines, loads, taste, cold, cure, shop }),
   });
+}
+
+/** The short form of a batch that cannot be folded: what it is, and that a figure in it cannot be. */
+export function unreadableSummary(
+  batch: Pick<
+    BatchHead,
+    'id' | 'number' | 'recipeName' | 'state' | 'plannedFor' | 'openedAt' | 'plannedMeatMg'
+  >,
+  why: string,
+): BatchSummary {
+  return {
+    id: batch.id,
+    number: batch.number,
+    product: batch.recipeName,
+    state: batch.state,
+    plannedFor: batch.plannedFor,
+    openedAt: batch.openedAt,
+    plannedMeatMg: batch.plannedMeatMg,
+    stepTitle: null,
+    stepId: null,
+    waitsFor: null,
+    trouble: `Its figures cannot be worked out: ${why}`,
+    uncured: false,
+    meatMg: 0,
+    outMg: 0,
+    unaccountedMg: 0,
+    packedYield: null,
+    ribbon: [],
+  };
 }
 
 interface Folded {

@@ -32,7 +32,7 @@ export {
   type TransferHow,
 } from './facts.js';
 export { goesIn, isGivenUp, type GoesIn } from './goes-in.js';
-export { fold, summarise } from './fold.js';
+export { fold, summarise, unreadableSummary } from './fold.js';
 export { stepGate, type GateFacts } from './gate.js';
 export { learnedFrom } from './learned.js';
 export { loadStates } from './loads.js';

@@ -13,7 +13,7 @@ export type DoseBasis = 'meat' | 'mix';
 
 /**
  * A dose as a plain fraction (kg per kg) of its basis.
- * @throws InputError at `dose` for a negative or absurd dose or a packet that seasons nothing
+ * @throws InputError at `dose` for a negative dose or a packet that seasons nothing
  */
 export function doseFraction(dose: Dose): { basis: DoseBasis; fraction: number } {
   if ('packet' in dose) {
@@ -36,8 +36,22 @@ function checked(basis: DoseBasis, fraction: number, path: string) {
   if (!(fraction >= 0 && Number.isFinite(fraction))) {
     throw inputError(path, 'A dose must be 0 or more.');
   }
-  if (basis === 'meat' && fraction > 5) {
+  return { basis, fraction };
+}
+
+/** More of a line than this for a kilogram of meat is a wrong unit, kg. */
+const MOST_PER_MEAT = 5;
+
+/**
+ * The same of a dose that somebody enters: what a batch really got may be any amount, what is written may not.
+ * @throws InputError at `dose` also for more than five kilograms for one of meat
+ */
+export function enteredDose(dose: Dose): { basis: DoseBasis; fraction: number } {
+  const read = doseFraction(dose);
+  if (read.basis === 'meat' && read.fraction > MOST_PER_MEAT) {
+    const path =
+      'packet' in dose ? 'dose.packet' : 'gPerKgMeat' in dose ? 'dose.gPerKgMeat' : 'dose.pctOfMeat';
     throw inputError(path, 'A dose above 5 kg per kg of meat is not a dose; check the unit.');
   }
-  return { basis, fraction };
+  return read;
 }

@@ -2,7 +2,7 @@ import { InputError } from '../errors/index.js';
 import { readDecimal } from '../quantity/decimal.js';
 import { parseQuantity } from '../quantity/parse.js';
 import type { NumberStyle } from '../quantity/read-number.js';
-import { doseFraction, type Dose, type DoseBasis } from './dose.js';
+import { enteredDose, type Dose, type DoseBasis } from './dose.js';
 import type { IngredientFacts, LineRole } from './ingredient.js';
 import { looksLikeCure } from './common-ingredients.js';
 
@@ -48,7 +48,7 @@ export function readDose(text: string, context: DoseContext): DoseReading {
   if (asWritten === '') return doubt('No dose yet. Accepted: 16 g/kg, 1.6 %, 3/4 cup per 10 kg, 2 packets.');
   try {
     const dose = read(asWritten, context, doubt);
-    doseFraction(dose);
+    enteredDose(dose);
     return { kind: 'dose', dose, asWritten };
   } catch (error) {
     if (error instanceof Doubt) return error.reading;

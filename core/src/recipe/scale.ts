@@ -1,7 +1,7 @@
 import { InputError, inputError } from '../errors/index.js';
 import { gFromMg, mgFromG } from '../quantity/mass.js';
 import { shareOut } from '../quantity/share-out.js';
-import { doseFraction, type Dose } from './dose.js';
+import { doseFraction, enteredDose, type Dose } from './dose.js';
 
 export interface DoseLine {
   name: string;
@@ -40,7 +40,7 @@ export function mixPerMeat(doses: readonly Dose[]): number {
   let onMeat = 0;
   let onMix = 0;
   doses.forEach((dose, i) => {
-    const { basis, fraction } = fractionAt(dose, i);
+    const { basis, fraction } = fractionAt(dose, i, doseFraction);
     if (basis === 'meat') onMeat += fraction;
     else onMix += fraction;
   });
@@ -75,7 +75,7 @@ export function scaleRecipe(input: ScaleInput): ScaledRecipe {
     mixKg,
     mixPerMeatKg: perMeat,
     lines: lines.map((line, i) => {
-      const { basis, fraction } = fractionAt(line.dose, i);
+      const { basis, fraction } = fractionAt(line.dose, i, enteredDose);
       const kg = fraction * (basis === 'meat' ? meatKg : mixKg);
       const divisions = Math.round(mgFromG(kg * 1000) / Math.round(divisionMg));
       const massMg = divisions * Math.round(divisionMg);
@@ -91,9 +91,9 @@ export function scaleRecipe(input: ScaleInput): ScaledRecipe {
   };
 }
 
-function fractionAt(dose: Dose, index: number) {
+function fractionAt(dose: Dose, index: number, read: typeof doseFraction) {
   try {
-    return doseFraction(dose);
+    return read(dose);
   } catch (error) {
     throw error instanceof InputError ? error.within(`lines[${index}]`) : error;
   }

@@ -1,3 +1,4 @@
+import { randomBytes } from 'node:crypto';
 import type { ErrorRequestHandler } from 'express';
 import type { Logger } from 'pino';
 import { z } from 'zod';
@@ -26,9 +27,10 @@ export function errorHandler(log: Logger): ErrorRequestHandler {
       next(error);
       return;
     }
-    const problem = toProblem(error);
+    const reference = randomBytes(4).toString('hex');
+    const problem = toProblem(error, reference);
     if (problem.status === 503) log.warn({ url: req.url }, 'not available');
-    else if (problem.status >= 500) log.error({ err: error, url: req.url }, 'request failed');
+    else if (problem.status >= 500) log.error({ err: error, url: req.url, reference }, 'request failed');
     const body: Problem = {
       type: `urn:zest-tally:problem:${problem.type}`,
       title: TITLES[problem.status] ?? 'Problem',
@@ -42,7 +44,7 @@ export function errorHandler(log: Logger): ErrorRequestHandler {
   };
 }
 
-function toProblem(error: unknown): HttpProblem {
+function toProblem(error: unknown, reference: string): HttpProblem {
   if (error instanceof HttpProblem) return error;
   if (error instanceof InputError) return fromInputError(error);
   if (error instanceof z.ZodError) return invalid(issuesOf(error));
@@ -60,9 +62,22 @@ function toProblem(error: unknown): HttpProblem {
   if (type === 'entity.parse.failed') {
     return new HttpProblem(400, 'not-json', 'The request could not be read as JSON.');
   }
+  const refused = unreadable(error);
+  if (refused) return refused;
   return new HttpProblem(
     500,
     'internal',
-    'Something went wrong on the server. Nothing was saved; try again, and tell the lead if it stays.',
+    `Something went wrong on the server. Nothing was saved; try again, and tell the lead if it stays (reference ${reference}).`,
+  );
+}
+
+/** What the HTTP library could not read: a broken address, an unknown encoding, a body that ends too soon. */
+function unreadable(error: unknown): HttpProblem | undefined {
+  const status = error instanceof Error && 'status' in error ? error.status : undefined;
+  if (typeof status !== 'number' || status < 400 || status >= 500) return undefined;
+  return new HttpProblem(
+    status,
+    'not-readable',
+    'The request could not be read; send it again as it is meant.',
   );
 }

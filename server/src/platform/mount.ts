@@ -1,7 +1,8 @@
 import type { Request, Response, Router } from 'express';
-import type { z } from 'zod';
+import { ZodError, type z } from 'zod';
 import type { Person, Route } from '@zest/contract';
-import { HttpProblem } from './problem.js';
+import { InputError } from '@zest/core';
+import { HttpProblem, OwnFault } from './problem.js';
 
 export interface Call<R extends Route> {
   params: z.output<R['params']>;
@@ -27,15 +28,34 @@ export function mountOpen<R extends Route>(router: Router, route: R, handler: Ha
 export function mount<R extends Route>(router: Router, route: R, handler: Handler<R, SignedCall<R>>): void {
   on(router, route, async (request, response) => {
     const person = admitted(route, request);
-    answer(route, response, await handler({ ...readCall(route, request), person }));
+    const call = { ...readCall(route, request), person };
+    answer(route, response, await ofWhatIsStored(route, () => handler(call)));
   });
 }
 
 /** Only what is read can be asked for again by its tag; of a command's answer none is worked out. */
 function answer<R extends Route>(route: R, response: Response, body: z.input<R['response']>): void {
-  const checked = route.response.parse(body);
+  const checked = shaped(route, body);
   if (route.method === 'GET') response.json(checked);
   else response.setHeader('Content-Type', 'application/json; charset=utf-8').end(JSON.stringify(checked));
+}
+
+/** What cannot be shaped as the route promises is a fault of ours, and not of whoever asks. */
+function shaped<R extends Route>(route: R, body: z.input<R['response']>): z.output<R['response']> {
+  const read = route.response.safeParse(body);
+  if (read.success) return read.data as z.output<R['response']>;
+  throw new OwnFault(`The answer of ${route.method} ${route.path} has not the form it promises.`, read.error);
+}
+
+/** A read takes no figures from its asker: one that cannot be worked out lies in what is stored. */
+async function ofWhatIsStored<T>(route: Route, work: () => Promise<T>): Promise<T> {
+  try {
+    return await work();
+  } catch (error) {
+    if (route.method === 'GET' && (error instanceof InputError || error instanceof ZodError))
+      throw new OwnFault(`${route.path} could not be worked out.`, error);
+    throw error;
+  }
 }
 
 function on(

@@ -22,6 +22,14 @@ export class HttpProblem extends Error {
   }
 }
 
+/** Something of ours does not hold; the cause goes into the log, its reference to whoever asked. */
+export class OwnFault extends Error {
+  constructor(message: string, cause: unknown) {
+    super(message, { cause });
+    this.name = 'OwnFault';
+  }
+}
+
 export function notFound(what: string): HttpProblem {
   return new HttpProblem(404, 'not-found', `${what} is not known here.`);
 }

@@ -1,5 +1,5 @@
 import { findCommonIngredient, looksLikeCure } from '../common-ingredients.js';
-import { doseFraction, type DoseBasis } from '../dose.js';
+import { enteredDose, type DoseBasis } from '../dose.js';
 import { NO_CONTENTS, type Ingredient, type LineRole } from '../ingredient.js';
 import { readDose, type DoseContext, type DoseReading } from '../read-dose.js';
 import type { NumberStyle } from '../../quantity/read-number.js';
@@ -52,7 +52,7 @@ export function readCardDose(
     return doubt('Cards name cures loosely, and strengths differ sixteenfold: choose the shop’s own first.');
   }
   if (read.kind === 'dose' && line.loose) {
-    const { fraction } = doseFraction(read.dose);
+    const { fraction } = enteredDose(read.dose);
     const { words, from, to } = line.loose;
     return doubt(`“${words}” is not a weight: weigh it once, or choose.`, [
       fraction * 1000 * from,

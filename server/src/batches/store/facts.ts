@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { lotCarries, methodStep, recipeDocument, recipeLine } from '@zest/contract';
+import { InputError } from '@zest/core';
 import type {
   AccountFact,
   BatchFacts,
@@ -23,11 +24,16 @@ type Of<T> = T & { batchId: string };
 /** Times come as dates. */
 type Row<T, K extends keyof T> = Omit<T, K> & Record<K, Date | null>;
 
+/** Told of a batch whose rows are not what they must be. */
+export type OnBroken = (head: Omit<BatchHead, 'recipe' | 'signed' | 'meetsOther'>, why: string) => void;
+
 /**
  * Whole batches as facts, in one round trip however many are asked for; the newest first.
  * A batch that is not there is left out.
+ *
+ * @param onBroken where it is given, a batch with rows that cannot be read is told to it and left out
  */
-export async function loadFacts(db: Db, ids: readonly string[]): Promise<BatchFacts[]> {
+export async function loadFacts(db: Db, ids: readonly string[], onBroken?: OnBroken): Promise<BatchFacts[]> {
   if (ids.length === 0) return [];
   const params = { ids: [...ids] };
   const results = await sql(db).several(QUERIES.map((text): Query => ({ sql: text, params })));
@@ -45,7 +51,7 @@ export async function loadFacts(db: Db, ids: readonly string[]): Promise<BatchFa
     lots,
     accounts,
   ] = results as unknown as Loaded;
-  return heads.map((head): BatchFacts => {
+  const factsOf = (head: HeadRow): BatchFacts => {
     const mine = <T extends { batchId: string }>(rows: readonly T[]): T[] =>
       rows.filter((r) => r.batchId === head.id);
     const used = mine(accounts);
@@ -66,6 +72,15 @@ export async function loadFacts(db: Db, ids: readonly string[]): Promise<BatchFa
       productAccountId: mine(lots).find((l) => l.kind === 'product')?.accountId ?? null,
       reworkAccountId: mine(lots).find((l) => l.kind === 'rework')?.accountId ?? null,
     };
+  };
+  return heads.flatMap((head) => {
+    try {
+      return [factsOf(head)];
+    } catch (error) {
+      if (!onBroken || !(error instanceof z.ZodError || error instanceof InputError)) throw error;
+      onBroken({ ...head, openedAt: head.openedAt.toISOString() }, 'a row of it is not what it must be.');
+      return [];
+    }
   });
 }
 

@@ -1,9 +1,16 @@
 import { createHash } from 'node:crypto';
-import { summarise, type BatchSummary, type ShopFacts } from '@zest/core';
+import {
+  InputError,
+  summarise,
+  unreadableSummary,
+  type BatchFacts,
+  type BatchSummary,
+  type ShopFacts,
+} from '@zest/core';
 import type { Db } from '../../platform/database.js';
 import { parsed } from '../../platform/json.js';
 import { sql } from '../../platform/sql.js';
-import { loadFacts } from './facts.js';
+import { loadFacts, type OnBroken } from './facts.js';
 
 /** Goes up when the short form of a batch says something else than it did. */
 const FORM = 1;
@@ -28,12 +35,23 @@ export async function summariesOf(db: Db, ids: readonly string[], shop: ShopFact
   );
   const known = new Map(kept.map((row) => [row.batchId, parsed(row.document) as BatchSummary]));
   const stale = ids.filter((id) => !known.has(id));
-  for (const facts of await loadFacts(db, stale)) {
-    const summary = summarise(facts, shop);
+  // One batch that cannot be worked out takes no list down: it stands there and says so.
+  const onBroken: OnBroken = (head, why) => known.set(head.id, unreadableSummary(head, why));
+  for (const facts of await loadFacts(db, stale, onBroken)) {
+    const summary = summaryOf(facts, shop);
     known.set(facts.batch.id, summary);
     await keep(db, summary, facts.n, with_);
   }
   return ids.flatMap((id) => known.get(id) ?? []);
+}
+
+function summaryOf(facts: BatchFacts, shop: ShopFacts): BatchSummary {
+  try {
+    return summarise(facts, shop);
+  } catch (error) {
+    if (error instanceof InputError) return unreadableSummary(facts.batch, error.message);
+    throw error;
+  }
 }
 
 async function keep(db: Db, summary: BatchSummary, n: number, madeWith: string): Promise<void> {

@@ -2,6 +2,8 @@ import { v7 as uuid } from 'uuid';
 import {
   FIXED_ACCOUNTS,
   InputError,
+  SCALES,
+  massToken,
   movesOf,
   type BatchFacts,
   type BenchEntry,
@@ -15,7 +17,7 @@ import { shownBy } from '../../devices/index.js';
 import { touchBatch } from '../../ledger/index.js';
 import type { AppContext } from '../../platform/app-context.js';
 import { DUPLICATE_KEY, errnoOf } from '../../platform/database.js';
-import { HttpProblem, fromInputError, notFound } from '../../platform/problem.js';
+import { HttpProblem, fromInputError, invalid, notFound } from '../../platform/problem.js';
 import {
   announceEntry,
   findTransfer,
@@ -40,6 +42,9 @@ type Body = {
   offline?: boolean | undefined;
 };
 
+/** What the largest scale holds: more is no weight of one line, mg. */
+const MOST_MG = Math.max(...SCALES.map((s) => s.capacityMg));
+
 /** Weighs a line in: from its lot to the place where the line goes. */
 export function recordWeighing(
   app: AppContext,
@@ -47,6 +52,10 @@ export function recordWeighing(
   batchId: string,
   body: Weighing,
 ): Promise<Recorded> {
+  if (body.massMg > MOST_MG) {
+    const message = `No scale here shows ${massToken(body.massMg)} at once; weigh it in parts.`;
+    throw invalid([{ path: 'massMg', message }]);
+  }
   return record(app, maker, batchId, { kind: 'weighing', body }, body, body.massMg);
 }
 
