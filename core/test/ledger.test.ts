@@ -163,3 +163,18 @@ describe('cost', () => {
     ).toBe(3000);
   });
 });
+
+describe('what is inside the divisions of the scales', () => {
+  it('is nothing up to their sum, and all of it beyond', () => {
+    fc.assert(
+      fc.property(fc.integer({ min: -1e6, max: 1e6 }), fc.integer({ min: 0, max: 1e6 }), (balance, sum) => {
+        const beyond = beyondScaleError(balance, sum);
+        expect(beyond === 0 || beyond === balance).toBe(true);
+        expect(beyond === 0).toBe(Math.abs(balance) <= sum);
+      }),
+    );
+    expect(beyondScaleError(40_000, 40_000)).toBe(0);
+    expect(beyondScaleError(-40_000, 40_000)).toBe(0);
+    expect(beyondScaleError(40_001, 40_000)).toBe(40_001);
+  });
+});

@@ -3,12 +3,13 @@ import { ROUTES } from '@zest/contract';
 import { mount } from '../platform/mount.js';
 import { notFound } from '../platform/problem.js';
 import { CALCULATIONS } from './calculations.js';
-import { solver } from './solver.js';
+import { CalcPool } from './pool.js';
 
-export function calcRoutes(router: Router): void {
-  mount(router, ROUTES.runCalculation, async ({ params, body }) => {
-    const calculation = Object.hasOwn(CALCULATIONS, params.name) ? CALCULATIONS[params.name] : undefined;
-    if (!calculation) throw notFound(`A calculation called "${params.name}"`);
-    return { ...(await calculation.run(body, { solver })) };
+export function calcRoutes(router: Router, pool = new CalcPool()): void {
+  mount(router, ROUTES.runCalculation, ({ params, body, person, request }) => {
+    if (!Object.hasOwn(CALCULATIONS, params.name)) throw notFound(`A calculation called "${params.name}"`);
+    const left = new AbortController();
+    request.socket.once('close', () => left.abort());
+    return pool.run(params.name, body, person.id, left.signal);
   });
 }
