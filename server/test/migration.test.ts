@@ -73,6 +73,7 @@ describe('a database made by the version before', () => {
       '011_who_sent.sql',
       '012_lots_as_they_are.sql',
       '013_tubes.sql',
+      '014_known_devices.sql',
     ]);
     expect(await migrate(ownerUrl, APP)).toEqual([]);
     const owner = await mysql.createConnection({ uri: ownerUrl });

@@ -1,5 +1,6 @@
 import { sql } from '../src/platform/sql.js';
 import { v7 as uuid } from 'uuid';
+import type { Response } from 'express';
 import request from 'supertest';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { Recipe, TrimLot } from '@zest/contract';
@@ -79,6 +80,13 @@ describe('the ledger is append-only', () => {
   });
 });
 
+const named = async (name: string) =>
+  ((await request(shop.http).get('/api/v1/people/names')).body as { id: string; name: string }[]).find(
+    (n) => n.name === name,
+  )!;
+const cookiesOf = (answer: { headers: Record<string, unknown> }) =>
+  ((answer.headers['set-cookie'] as string[] | undefined) ?? []).map((c) => c.split(';')[0] ?? '');
+
 describe('signing in', () => {
   it('needs the right secret, limits the tries, and ends', async () => {
     const names = (await request(shop.http).get('/api/v1/people/names')).body as {
@@ -103,6 +111,71 @@ describe('signing in', () => {
     expect(
       (await request(shop.http).post('/api/v1/session').send({ personId: uuid(), secret: '1357' })).status,
     ).toBe(401);
+  });
+
+  it('tries no more than five of forty guesses that come at once', async () => {
+    const { id, name } = await named('Oda');
+    expect(name).toBe('Oda');
+    shop.clock.minutes(6);
+    const guesses = Array.from({ length: 40 }, (_, i) =>
+      request(shop.http)
+        .post('/api/v1/session')
+        .send({ personId: id, secret: String(1000 + i) }),
+    );
+    const statuses = (await Promise.all(guesses)).map((a) => a.status);
+    expect(statuses.filter((s) => s === 401)).toHaveLength(5);
+    expect(statuses.filter((s) => s === 429)).toHaveLength(35);
+  });
+
+  it('goes on at a device that is known to be theirs while a stranger guesses, and not for another', async () => {
+    shop.clock.minutes(6);
+    const [bram, oda] = [await named('Bram'), await named('Oda')];
+    const from = (cookie: string, id: string, secret: string) =>
+      request(shop.http).post('/api/v1/session').set('Cookie', cookie).send({ personId: id, secret });
+    const first = await from('', bram.id, '2580');
+    const device = cookiesOf(first).find((c) => c.startsWith('zest_device='))!;
+    for (let i = 0; i < 6; i += 1) await from('', bram.id, '0000');
+    expect((await from('', bram.id, '2580')).status).toBe(429);
+    expect((await from(device, bram.id, '2580')).status).toBe(200);
+    for (let i = 0; i < 5; i += 1) expect((await from(device, bram.id, '0000')).status).toBe(401);
+    expect((await from(device, bram.id, '2580')).status).toBe(429);
+    // A device is known for whom it was used by: for others it is a stranger.
+    shop.clock.minutes(6);
+    for (let i = 0; i < 5; i += 1) await from('', oda.id, '0000');
+    expect((await from(device, oda.id, '1357')).status).toBe(429);
+    shop.clock.minutes(6);
+  });
+
+  it('ends the session that the browser had before, and what it listened to', async () => {
+    const { id } = await named('Bram');
+    const before = await shop.signIn('Bram');
+    const again = await request(shop.http)
+      .post('/api/v1/session')
+      .set('Cookie', before.cookie)
+      .send({ personId: id, secret: '2580' });
+    expect(again.status).toBe(200);
+    expect((await before.get('/session')).status).toBe(401);
+    const ended: string[] = [];
+    const listener = {
+      writeHead: () => undefined,
+      write: () => true,
+      on: () => undefined,
+      end: () => ended.push('bram'),
+    };
+    await shop.app.hub.add(listener as unknown as Response, 'a session');
+    shop.app.hub.drop('another');
+    expect(ended).toEqual([]);
+    shop.app.hub.drop('a session');
+    expect(ended).toEqual(['bram']);
+    shop.app.hub.close();
+  });
+
+  it('works nothing out for somebody who is not here', async () => {
+    const unknown = () =>
+      request(shop.http).post('/api/v1/session').send({ personId: uuid(), secret: '1357' });
+    const answers = await Promise.all(Array.from({ length: 60 }, unknown));
+    expect(new Set(answers.map((a) => a.status))).toEqual(new Set([401]));
+    expect((await shop.signIn('Bram')).cookie).not.toBe('');
   });
 
   it('sessions end by themselves', async () => {

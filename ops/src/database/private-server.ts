@@ -12,6 +12,13 @@ import { freePorts } from './free-port.js';
 const DATABASE = 'zest';
 const OWNER = 'zest_owner';
 export const APP = 'zest_app';
+/** Whom a backup is read as: it may do nothing but fill the database that it is read into. */
+export const READER = 'zest_reader';
+
+/** The reader's secret follows the owner's: whoever has the one may have the other. */
+export function readerSecret(ownerSecret: string): string {
+  return createHash('sha256').update(`reader of ${ownerSecret}`).digest('hex');
+}
 
 interface Secrets {
   owner: string;
@@ -191,6 +198,8 @@ function accountsSql(secrets: Secrets): string {
     `CREATE USER IF NOT EXISTS '${OWNER}'@'127.0.0.1' IDENTIFIED BY '${secrets.owner}';`,
     `CREATE USER IF NOT EXISTS '${APP}'@'127.0.0.1' IDENTIFIED BY '${secrets.app}';`,
     `GRANT ALL PRIVILEGES ON \`${DATABASE}%\`.* TO '${OWNER}'@'127.0.0.1' WITH GRANT OPTION;`,
+    `CREATE USER IF NOT EXISTS '${READER}'@'127.0.0.1' IDENTIFIED BY '${readerSecret(secrets.owner)}';`,
+    `GRANT ALL PRIVILEGES ON \`${DATABASE}%\\_restore\`.* TO '${READER}'@'127.0.0.1';`,
     '',
   ].join('\n');
 }

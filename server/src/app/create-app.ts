@@ -13,7 +13,7 @@ import { calcRoutes } from '../calc/index.js';
 import { blendRoutes } from '../blend/index.js';
 import { coldRoomRoutes } from '../cold-room/index.js';
 import { deviceRoutes } from '../devices/index.js';
-import { peopleRoutes, readSession } from '../people/index.js';
+import { peopleRoutes, readSession, sessionKey } from '../people/index.js';
 import type { AppContext } from '../platform/app-context.js';
 import { errorHandler } from '../platform/error-handler.js';
 import { mount, mountOpen, signedIn } from '../platform/mount.js';
@@ -67,7 +67,7 @@ function api(app: AppContext): express.Router {
   });
   router.get(LIVE_PATH.replace('/api/v1', ''), async (req, res) => {
     signedIn(req);
-    await app.hub.add(res);
+    await app.hub.add(res, sessionKey(app, req));
     req.socket.setNoDelay(true);
   });
   // A weight passes nothing that it does not need.

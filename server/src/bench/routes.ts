@@ -1,5 +1,6 @@
 import type { Router } from 'express';
 import { ROUTES, SPOOL_PATH } from '@zest/contract';
+import { deviceOf } from '../people/index.js';
 import type { AppContext } from '../platform/app-context.js';
 import { mount, signedIn } from '../platform/mount.js';
 import { notFound } from '../platform/problem.js';
@@ -29,7 +30,9 @@ export function benchRoutes(router: Router, app: AppContext): void {
       ? recordSignature(app, person, params.id, body)
       : recordMark(app, await makerOf(app, person, params.id, body), params.id, body),
   );
-  mount(router, ROUTES.confirmCure, ({ person, params, body }) => confirmCure(app, person, params.id, body));
+  mount(router, ROUTES.confirmCure, ({ person, params, body, request }) =>
+    confirmCure(app, person, params.id, body, deviceOf(app, request)),
+  );
   mount(router, ROUTES.printLabel, ({ person, params, body }) => printLabel(app, person, params.id, body));
   router.get(SPOOL_PATH.replace('/api/v1', ''), async (request, response) => {
     signedIn(request);

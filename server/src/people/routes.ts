@@ -9,7 +9,7 @@ import * as store from './store/people.js';
 export function peopleRoutes(router: Router, app: AppContext): void {
   mountOpen(router, ROUTES.listNames, () => store.listNames(app.db));
   mountOpen(router, ROUTES.signIn, async ({ body, request }) => {
-    await signIn(app, body.personId, body.secret, responseOf(request));
+    await signIn(app, body.personId, body.secret, request, responseOf(request));
     return mustFind(app, body.personId);
   });
   mount(router, ROUTES.me, async ({ person }) => person);
@@ -19,7 +19,7 @@ export function peopleRoutes(router: Router, app: AppContext): void {
   });
   mount(router, ROUTES.setPreferences, async ({ person, body, request }) => {
     await store.setPreferences(app.db, person.id, body);
-    forgetSession(request);
+    forgetSession(app, request);
     return mustFind(app, person.id);
   });
 }
@@ -31,5 +31,5 @@ async function mustFind(app: AppContext, id: string) {
 }
 
 function responseOf(request: { res?: unknown }) {
-  return request.res as Parameters<typeof signIn>[3];
+  return request.res as Parameters<typeof signIn>[4];
 }

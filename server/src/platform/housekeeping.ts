@@ -10,7 +10,11 @@ export async function tidyUp(db: Database, now: Date): Promise<void> {
   const before = (ms: number) => new Date(now.getTime() - ms);
   await sql(db).write('DELETE FROM live_event WHERE at < :before', { before: before(EVENTS_KEPT_MS) });
   await sql(db).write('DELETE FROM session WHERE expires_at < :before', { before: now });
-  await sql(db).write('DELETE FROM sign_in_attempt WHERE at < :before', { before: before(ATTEMPTS_KEPT_MS) });
+  await sql(db).write(
+    // What makes a device known to be somebody's stays.
+    'DELETE FROM sign_in_attempt WHERE at < :before AND NOT (succeeded AND device IS NOT NULL)',
+    { before: before(ATTEMPTS_KEPT_MS) },
+  );
 }
 
 /** Tidies up now and every ten minutes; a database that is away is tried again next time. */

@@ -23,7 +23,8 @@ export function announce(tx: Transaction, at: Date, change: Change): void {
 export class LiveHub {
   readonly #db: Database;
   readonly #now: () => Date;
-  readonly #clients = new Set<Response>();
+  /** Who listens, with the session it belongs to. */
+  readonly #clients = new Map<Response, string>();
   readonly #seen = new Map<number, number>();
   #timer: NodeJS.Timeout | undefined;
   #beat: NodeJS.Timeout | undefined;
@@ -38,7 +39,8 @@ export class LiveHub {
     return this.#clients.size;
   }
 
-  async add(response: Response): Promise<void> {
+  /** @param session ends with its session; see {@link drop} */
+  async add(response: Response, session = ''): Promise<void> {
     if (this.#clients.size === 0) await this.#skipPast();
     response.writeHead(200, {
       'Content-Type': 'text/event-stream',
@@ -47,7 +49,7 @@ export class LiveHub {
       'X-Accel-Buffering': 'no',
     });
     response.write('retry: 1000\n\n');
-    this.#clients.add(response);
+    this.#clients.set(response, session);
     response.on('close', () => {
       this.#clients.delete(response);
       if (this.#clients.size === 0) this.#stop();
@@ -84,8 +86,13 @@ export class LiveHub {
 
   close(): void {
     this.#stop();
-    for (const client of this.#clients) client.end();
+    for (const client of this.#clients.keys()) client.end();
     this.#clients.clear();
+  }
+
+  /** Ends what a session listens to. */
+  drop(session: string): void {
+    for (const [client, of] of this.#clients) if (of === session) client.end();
   }
 
   async #skipPast(): Promise<void> {
@@ -105,7 +112,7 @@ export class LiveHub {
 
   #send(event: string, data: object): void {
     const text = `event: ${event}\ndata: ${JSON.stringify(data)}\n\n`;
-    for (const client of this.#clients) client.write(text);
+    for (const client of this.#clients.keys()) client.write(text);
   }
 
   #stop(): void {

@@ -15,6 +15,7 @@ export async function confirmCure(
   person: Person,
   batchId: string,
   body: SecondCheck,
+  device: string | undefined,
 ): Promise<BatchChanged> {
   if (body.personId === person.id) {
     throw invalid([{ path: 'personId', message: 'The second person must be somebody else.' }]);
@@ -23,7 +24,7 @@ export async function confirmCure(
   const line = lines.find((l) => l.id === body.lineId);
   if (!line || line.role !== 'cure') throw notFound('This line of cure');
   if (line.weighedMg === 0) throw conflict('no-weight', `${line.name} has no weight to confirm yet.`);
-  const second = await mustMatchSecret(app, body.personId, body.secret);
+  const second = await mustMatchSecret(app, body.personId, body.secret, device);
   if (
     entries.some((e) => e.lineId === line.id && !e.reversed && [e.person, e.sentBy].includes(second.name))
   ) {

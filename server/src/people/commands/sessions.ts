@@ -4,10 +4,13 @@ import type { Person } from '@zest/contract';
 import type { AppContext } from '../../platform/app-context.js';
 import { setPerson } from '../../platform/mount.js';
 import { HttpProblem } from '../../platform/problem.js';
-import { hashSecret, matchesSecret } from '../../platform/secrets.js';
+import { matchesSecret } from '../../platform/secrets.js';
 import * as store from '../store/people.js';
 
 const COOKIE = 'zest_session';
+const DEVICE = 'zest_device';
+const DEVICE_DAYS = 400;
+const PRIVATE = { httpOnly: true, sameSite: 'strict', path: '/' } as const;
 const SESSION_HOURS = 14;
 const ATTEMPTS = 5;
 const ATTEMPT_MINUTES = 5;
@@ -18,7 +21,7 @@ const ATTEMPT_MINUTES = 5;
  */
 export function readSession(app: AppContext): RequestHandler {
   return async (req: Request, _res: Response, next: NextFunction) => {
-    const token = tokenOf(req);
+    const token = tokenOf(app, req);
     if (token) {
       const person = await lookUp(app, hashToken(token));
       if (person) setPerson(req, person);
@@ -43,31 +46,44 @@ const MOST_KEPT = 500;
 const recent = new Map<string, { person: Person; atMs: number }>();
 
 /** Forgets what is kept of a caller whose session or preferences have just changed. */
-export function forgetSession(req: Request): void {
-  const token = tokenOf(req);
+export function forgetSession(app: AppContext, req: Request): void {
+  const token = tokenOf(app, req);
   if (token) recent.delete(hashToken(token));
 }
 
 /**
- * Checks a PIN or password and opens a session.
+ * Checks a PIN or password and opens a session; one that this browser had before ends.
  * @throws HttpProblem 401 for a wrong one, 429 after five wrong ones in five minutes
  */
 export async function signIn(
   app: AppContext,
   personId: string,
   secret: string,
+  req: Request,
   res: Response,
 ): Promise<void> {
-  await mustMatchSecret(app, personId, secret);
+  const device = deviceOf(app, req);
+  await mustMatchSecret(app, personId, secret, device);
+  await endSession(app, req);
   const now = app.now();
   const token = randomBytes(32).toString('base64url');
   const expiresAt = new Date(now.getTime() + SESSION_HOURS * 3_600_000);
   await store.addSession(app.db, { tokenHash: hashToken(token), personId, at: now, expiresAt });
-  res.cookie(COOKIE, token, { httpOnly: true, sameSite: 'strict', path: '/', expires: expiresAt });
+  res.cookie(nameOf(app, COOKIE), token, { ...PRIVATE, expires: expiresAt });
+  // From now on this device is known to be theirs.
+  const known = device ?? randomBytes(32).toString('base64url');
+  await store.addAttempt(app.db, { personId, device: hashToken(known), at: now, succeeded: true });
+  res.cookie(nameOf(app, DEVICE), known, {
+    ...PRIVATE,
+    expires: new Date(now.getTime() + DEVICE_DAYS * 86_400_000),
+  });
 }
 
 /**
- * Checks somebody's PIN or password, counting wrong tries.
+ * Checks somebody's PIN or password. A try is written down before it is compared, so that many at once gain
+ * nothing; a device from which the person has signed in is not shut out by what strangers try.
+ *
+ * @param device the secret of the device it comes from, where it has one
  * @returns who it is
  * @throws HttpProblem 401 for a wrong one, 429 after five wrong ones in five minutes
  */
@@ -75,43 +91,67 @@ export async function mustMatchSecret(
   app: AppContext,
   personId: string,
   secret: string,
+  device?: string,
 ): Promise<{ id: string; name: string }> {
   const now = app.now();
-  const since = new Date(now.getTime() - ATTEMPT_MINUTES * 60_000);
   const known = await store.findCredentials(app.db, personId);
-  if (known && (await store.failedAttempts(app.db, personId, since)) >= ATTEMPTS) {
+  // Names are no secret here: for nobody nothing is worked out.
+  if (!known) throw wrong();
+  const attempt = { personId, device: device === undefined ? null : hashToken(device), at: now };
+  const since = new Date(now.getTime() - ATTEMPT_MINUTES * 60_000);
+  if (!(await store.reserveAttempt(app.db, { ...attempt, since, most: ATTEMPTS }))) {
     throw new HttpProblem(
       429,
       'too-many-attempts',
       `Five wrong tries: wait ${ATTEMPT_MINUTES} minutes, then try again.`,
     );
   }
-  const right = await matchesSecret(secret, known?.secretHash ?? (await decoyHash()));
-  if (known) await store.addAttempt(app.db, personId, now, right);
-  if (!known || !right) throw new HttpProblem(401, 'wrong-secret', 'That PIN or password is not right.');
+  if (!(await matchesSecret(secret, known.secretHash))) throw wrong();
+  await store.addAttempt(app.db, { ...attempt, succeeded: true });
   return { id: personId, name: known.name };
 }
 
-export async function signOut(app: AppContext, req: Request, res: Response): Promise<void> {
-  const token = tokenOf(req);
-  if (token) await store.removeSession(app.db, hashToken(token), app.now());
-  forgetSession(req);
-  res.clearCookie(COOKIE, { httpOnly: true, sameSite: 'strict', path: '/' });
+function wrong(): HttpProblem {
+  return new HttpProblem(401, 'wrong-secret', 'That PIN or password is not right.');
 }
 
-function tokenOf(req: Request): string | undefined {
-  const match = new RegExp(`(?:^|;\\s*)${COOKIE}=([\\w-]{20,100})`).exec(req.headers.cookie ?? '');
+export async function signOut(app: AppContext, req: Request, res: Response): Promise<void> {
+  await endSession(app, req);
+  res.clearCookie(nameOf(app, COOKIE), PRIVATE);
+}
+
+/** Ends the session of this browser, with what it listens to. */
+async function endSession(app: AppContext, req: Request): Promise<void> {
+  const token = tokenOf(app, req);
+  if (token === undefined) return;
+  await store.removeSession(app.db, hashToken(token), app.now());
+  forgetSession(app, req);
+  app.hub.drop(hashToken(token));
+}
+
+/** What a stream of events belongs to. */
+export function sessionKey(app: AppContext, req: Request): string {
+  const token = tokenOf(app, req);
+  return token === undefined ? '' : hashToken(token);
+}
+
+const tokenOf = (app: AppContext, req: Request): string | undefined => cookieOf(app, req, COOKIE);
+
+/** Cookies know no ports: two shops of one machine must not end each other's sessions. */
+function nameOf({ config }: AppContext, name: string): string {
+  return config.port === 0 ? name : `${name}_${config.port}`;
+}
+
+function cookieOf(app: AppContext, req: Request, name: string): string | undefined {
+  const match = new RegExp(`(?:^|;\\s*)${nameOf(app, name)}=([\\w-]{20,100})`).exec(req.headers.cookie ?? '');
   return match?.[1];
+}
+
+/** The secret of the device that asks, where somebody has signed in at it before. */
+export function deviceOf(app: AppContext, req: Request): string | undefined {
+  return cookieOf(app, req, DEVICE);
 }
 
 function hashToken(token: string): string {
   return createHash('sha256').update(token).digest('hex');
-}
-
-let decoy: Promise<string> | undefined;
-
-/** Something to compare with for an unknown person, so that the answer takes as long. */
-function decoyHash(): Promise<string> {
-  decoy ??= hashSecret(randomBytes(8).toString('hex'));
-  return decoy;
 }

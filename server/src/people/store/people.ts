@@ -1,6 +1,6 @@
 import { sql } from '../../platform/sql.js';
 import type { Person, Role } from '@zest/contract';
-import type { Db } from '../../platform/database.js';
+import type { Database, Db } from '../../platform/database.js';
 
 export interface Credentials {
   name: string;
@@ -54,25 +54,46 @@ export async function setPreferences(
   });
 }
 
-export async function failedAttempts(db: Db, personId: string, since: Date): Promise<number> {
-  const [row] = await sql(db).rows<{ failed: number }>(
-    `SELECT COUNT(*) AS failed FROM sign_in_attempt a
-     WHERE a.person_id = :personId AND a.at > :since AND NOT a.succeeded
-       AND a.id > COALESCE((SELECT MAX(b.id) FROM sign_in_attempt b
-                            WHERE b.person_id = :personId AND b.succeeded), 0)`,
-    { personId, since },
-  );
-  return row?.failed ?? 0;
+/**
+ * Writes a wrong try down before anything is compared, unless there were too many: however many come at once,
+ * no more than that are tried. A device from which the person has signed in counts for itself; strangers count
+ * together.
+ *
+ * @returns whether it may be tried
+ */
+export async function reserveAttempt(
+  db: Database,
+  attempt: { personId: string; device: string | null; at: Date; since: Date; most: number },
+): Promise<boolean> {
+  return db.transaction(async (tx) => {
+    const { personId, device, at, since } = attempt;
+    await sql(tx).rows('SELECT id FROM person WHERE id = :personId FOR UPDATE', { personId });
+    const trusted = `SELECT device FROM sign_in_attempt
+      WHERE person_id = :personId AND succeeded AND device IS NOT NULL`;
+    const [row] = await sql(tx).rows<{ known: number; own: number; strangers: number }>(
+      `SELECT COALESCE(SUM(device = :device AND succeeded), 0) AS known,
+         COALESCE(SUM(device = :device AND NOT succeeded AND at > :since
+           AND id > COALESCE((SELECT MAX(b.id) FROM sign_in_attempt b
+                              WHERE b.person_id = :personId AND b.device = :device AND b.succeeded), 0)), 0) AS own,
+         COALESCE(SUM(NOT succeeded AND at > :since AND (device IS NULL OR device NOT IN (${trusted}))), 0) AS strangers
+       FROM sign_in_attempt WHERE person_id = :personId`,
+      { personId, device, since },
+    );
+    const failed = Number(row?.known ?? 0) > 0 ? row?.own : row?.strangers;
+    if (Number(failed ?? 0) >= attempt.most) return false;
+    await addAttempt(tx, { personId, device, at, succeeded: false });
+    return true;
+  });
 }
 
-export async function addAttempt(db: Db, personId: string, at: Date, succeeded: boolean): Promise<void> {
+export async function addAttempt(
+  db: Db,
+  attempt: { personId: string; device: string | null; at: Date; succeeded: boolean },
+): Promise<void> {
   await sql(db).write(
-    'INSERT INTO sign_in_attempt (person_id, at, succeeded) VALUES (:personId, :at, :succeeded)',
-    {
-      personId,
-      at,
-      succeeded,
-    },
+    `INSERT INTO sign_in_attempt (person_id, device, at, succeeded)
+     VALUES (:personId, :device, :at, :succeeded)`,
+    { ...attempt },
   );
 }
 

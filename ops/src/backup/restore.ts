@@ -1,0 +1,129 @@
+import { spawn } from 'node:child_process';
+import { createReadStream } from 'node:fs';
+import { cp, mkdtemp, rename, rm, stat } from 'node:fs/promises';
+import os from 'node:os';
+import path from 'node:path';
+import { pipeline } from 'node:stream/promises';
+import mysql, { type Connection, type RowDataPacket } from 'mysql2/promise';
+import { extract } from 'tar';
+import { READER, readerSecret } from '../database/private-server.js';
+import { Failure } from '../say.js';
+import { client, clientArgs, clientEnv } from './client.js';
+import { DUMP, MANIFEST, readManifest, type Manifest } from './manifest.js';
+
+/** Names that a backup may hold; anything else in it is not unpacked. */
+const KNOWN = new RegExp(`^(${MANIFEST}|${DUMP}|spool/[\\w.-]+)$`);
+
+/**
+ * Replaces everything of a shop by a backup. It is read into a database of its own by an account that can do
+ * nothing else, held to what it says of itself, and only then takes the place of what is there, in one step.
+ * Whatever is wrong with the file, the shop stays as it is. Everybody signs in again.
+ *
+ * @throws Failure with one sentence for what is wrong
+ */
+export async function restoreBackup(ownerUrl: string, spool: string, file: string): Promise<void> {
+  if (!(await stat(file).catch(() => undefined))) throw new Failure(`There is no file ${file}.`);
+  const folder = await mkdtemp(path.join(os.tmpdir(), 'zest-restore-'));
+  const owner = await mysql.createConnection({ uri: ownerUrl });
+  const database = new URL(ownerUrl).pathname.slice(1);
+  const scratch = `${database}_restore`;
+  try {
+    await unpack(file, folder);
+    const manifest = await readManifest(folder);
+    await owner.query(`DROP DATABASE IF EXISTS \`${scratch}\``);
+    await owner.query(`CREATE DATABASE \`${scratch}\` CHARACTER SET utf8mb4`);
+    await readInto(ownerUrl, scratch, path.join(folder, DUMP));
+    await mustBeWhole(owner, scratch, manifest);
+    await owner.query(`DELETE FROM \`${scratch}\`.session`);
+    await swap(owner, database, scratch);
+    await swapLabels(folder, spool);
+  } finally {
+    await owner.query(`DROP DATABASE IF EXISTS \`${scratch}\``);
+    await owner.end();
+    await rm(folder, { recursive: true, force: true });
+  }
+}
+
+async function unpack(file: string, folder: string): Promise<void> {
+  try {
+    await extract({
+      file,
+      cwd: folder,
+      strict: true,
+      filter: (name, entry) => KNOWN.test(name) && 'type' in entry && entry.type === 'File',
+    });
+  } catch {
+    throw new Failure('The file is no backup of Zest Tally, or it is not complete. Nothing was changed.');
+  }
+}
+
+async function readInto(ownerUrl: string, scratch: string, dump: string): Promise<void> {
+  const url = await readerOf(ownerUrl, scratch);
+  // In its sandbox the client runs no command of the machine and touches no file, whatever the dump says.
+  const child = spawn(await client('mariadb'), [...clientArgs(url), '--sandbox', '--local-infile=0'], {
+    env: clientEnv(url),
+    stdio: ['pipe', 'ignore', 'ignore'],
+  });
+  const ended = new Promise<number>((resolve) => child.once('exit', (code) => resolve(code ?? 1)));
+  await pipeline(createReadStream(dump), child.stdin).catch(() => undefined);
+  if ((await ended) !== 0)
+    throw new Failure('The data of the backup could not be read. Nothing was changed; try another backup.');
+}
+
+/** An account that can do nothing else; the owner's where a database of somebody else's has no such account. */
+async function readerOf(ownerUrl: string, scratch: string): Promise<string> {
+  const owner = new URL(ownerUrl);
+  owner.pathname = `/${scratch}`;
+  const reader = new URL(owner);
+  reader.username = READER;
+  reader.password = readerSecret(decodeURIComponent(owner.password));
+  const connection = await mysql.createConnection({ uri: reader.href }).catch(() => undefined);
+  await connection?.end();
+  return connection ? reader.href : owner.href;
+}
+
+async function mustBeWhole(owner: Connection, scratch: string, { tables }: Manifest): Promise<void> {
+  const found = await tablesOf(owner, scratch);
+  const missing = Object.keys(tables).filter((name) => !found.includes(name));
+  if (missing.length > 0 || !found.includes('migration'))
+    throw new Failure('The backup lacks tables of the shop. Nothing was changed.');
+  for (const [name, rows] of Object.entries(tables)) {
+    const [counted] = await owner.query<RowDataPacket[]>(
+      `SELECT COUNT(*) AS n FROM \`${scratch}\`.\`${name}\``,
+    );
+    if (Number(counted[0]?.['n']) !== rows)
+      throw new Failure(`The backup has not all rows of ${name}. Nothing was changed.`);
+  }
+}
+
+/** All tables change places in one statement: either every one of them does, or none. */
+async function swap(owner: Connection, database: string, scratch: string): Promise<void> {
+  const before = `${database}_before`;
+  await owner.query(`DROP DATABASE IF EXISTS \`${before}\``);
+  await owner.query(`CREATE DATABASE \`${before}\` CHARACTER SET utf8mb4`);
+  const away = (await tablesOf(owner, database)).map(
+    (t) => `\`${database}\`.\`${t}\` TO \`${before}\`.\`${t}\``,
+  );
+  const back = (await tablesOf(owner, scratch)).map(
+    (t) => `\`${scratch}\`.\`${t}\` TO \`${database}\`.\`${t}\``,
+  );
+  await owner.query(`RENAME TABLE ${[...away, ...back].join(', ')}`);
+  await owner.query(`DROP DATABASE \`${before}\``);
+}
+
+async function tablesOf(owner: Connection, database: string): Promise<string[]> {
+  const [rows] = await owner.query<RowDataPacket[]>(
+    'SELECT table_name AS name FROM information_schema.tables WHERE table_schema = ? ORDER BY table_name',
+    [database],
+  );
+  return rows.map((row) => String(row['name']));
+}
+
+async function swapLabels(folder: string, spool: string): Promise<void> {
+  const fresh = `${spool}.fresh`;
+  await rm(fresh, { recursive: true, force: true });
+  const labels = path.join(folder, 'spool');
+  if (await stat(labels).catch(() => undefined)) await cp(labels, fresh, { recursive: true });
+  await rm(spool, { recursive: true, force: true });
+  if (await stat(fresh).catch(() => undefined)) await rename(fresh, spool);
+}
