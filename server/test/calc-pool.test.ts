@@ -1,6 +1,6 @@
 import { afterEach, describe, expect, it } from 'vitest';
 import { CalcPool } from '../src/calc/pool.js';
-import { HttpProblem } from '../src/platform/problem.js';
+import type { HttpProblem } from '../src/platform/problem.js';
 
 let pool: CalcPool | undefined;
 afterEach(() => pool?.close());
