@@ -314,7 +314,9 @@ test('the lead changes the method of an open batch, and checks a probe in ice wa
   await dialog.getByRole('button', { name: 'Leave out Link' }).click();
   await dialog.getByRole('button', { name: 'Change the method' }).click();
   await expect(dialog).toBeHidden();
-  await expect(page.getByText(/changed the method: One part/)).toBeVisible();
+  await expect(
+    page.getByRole('region', { name: 'Noted' }).getByText(/changed the method: One part/),
+  ).toBeVisible();
   await page.getByRole('link', { name: 'Scales and probes' }).click();
   const row = page.getByRole('row', { name: /^Hand probe/ });
   await row.getByRole('button', { name: 'Check' }).click();
@@ -343,6 +345,6 @@ test('the stuffer says what casing is still needed before it runs out', async ({
     .getByRole('list', { name: 'Tasks of this step' })
     .getByRole('button', { name: /^Casing used/ })
     .click();
-  await expect(page.getByRole('alert')).toContainText('too little for what is left: soak more now');
+  await expect(page.getByRole('alert')).toContainText('too little for what is left: take another lot');
   await page.context().close();
 });

@@ -102,6 +102,15 @@ describe('signing in', () => {
     shop.app.hub.close();
   });
 
+  it('counts no right try against anybody: a person signs in at many new browsers', async () => {
+    const { id } = await named('Oda');
+    shop.clock.minutes(6);
+    for (let i = 0; i < 12; i += 1) {
+      const answer = await request(shop.http).post('/api/v1/session').send({ personId: id, secret: '1357' });
+      expect(answer.status).toBe(200);
+    }
+  });
+
   it('works nothing out for somebody who is not here', async () => {
     const unknown = () =>
       request(shop.http).post('/api/v1/session').send({ personId: uuid(), secret: '1357' });

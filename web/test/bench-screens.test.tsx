@@ -185,9 +185,9 @@ describe('the casing that was used', () => {
   it('is never what was planned: nothing is recorded before it is typed', async () => {
     atBench(cased({}), 'stuff');
     await press(/^Casing used/);
-    expect(screen.getByRole('button', { name: 'Type the m that were used' }).hasAttribute('disabled')).toBe(
-      true,
-    );
+    expect(
+      screen.getByRole('button', { name: 'Type the metres that were used' }).hasAttribute('disabled'),
+    ).toBe(true);
     // The pedal is told from a scanner after a moment.
     vi.useFakeTimers();
     act(() => {

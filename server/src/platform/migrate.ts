@@ -3,6 +3,7 @@ import { readdir, readFile } from 'node:fs/promises';
 import { fileURLToPath } from 'node:url';
 import path from 'node:path';
 import mysql, { type Connection, type RowDataPacket } from 'mysql2/promise';
+import { definedTable, statementsOf } from './statements.js';
 import { grantTables } from './grants.js';
 
 const FOLDER = fileURLToPath(new URL('../../migrations/', import.meta.url));
@@ -21,19 +22,27 @@ interface Migration {
  *
  * @param ownerUrl account that may create tables and grant
  * @param appUser name of the application's account at 127.0.0.1
+ * Killed at any moment it goes on where it was: what only changes rows is written together with its mark, and of
+ * what defines a table the form before is kept, so that it can be told whether it was done.
+ *
+ * @param afterEach called after each statement and before it is marked: where a test dies
  * @returns the names of the migrations that ran
  * @throws Error when a migration that already ran is missing from the folder or reads differently now, or
  *   another start holds the lock for too long
  */
-export async function migrate(ownerUrl: string, appUser: string): Promise<string[]> {
-  const connection = await mysql.createConnection({ uri: ownerUrl, multipleStatements: true, timezone: 'Z' });
+export async function migrate(
+  ownerUrl: string,
+  appUser: string,
+  afterEach: () => void = () => undefined,
+): Promise<string[]> {
+  const connection = await mysql.createConnection({ uri: ownerUrl, timezone: 'Z' });
   try {
     await lock(connection);
     const files = await readMigrations();
     const done = await appliedBefore(connection, files);
     const fresh = files.filter((f) => !done.has(f.name));
     for (const { name, text, checksum } of fresh) {
-      await connection.query(text);
+      await runStatements(connection, name, statementsOf(text), afterEach);
       await connection.query(
         'INSERT INTO migration (name, applied_at, checksum) VALUES (?, UTC_TIMESTAMP(3), ?)',
         [name, checksum],
@@ -44,6 +53,61 @@ export async function migrate(ownerUrl: string, appUser: string): Promise<string
   } finally {
     await connection.end();
   }
+}
+
+async function runStatements(
+  connection: Connection,
+  name: string,
+  statements: readonly string[],
+  afterEach: () => void,
+): Promise<void> {
+  const [rows] = await connection.query<RowDataPacket[]>(
+    'SELECT statement_no AS no, form_before AS form, done FROM migration_step WHERE name = ?',
+    [name],
+  );
+  const known = new Map(rows.map((row) => [Number(row['no']), row]));
+  for (const [i, statement] of statements.entries()) {
+    const no = i + 1;
+    const begun = known.get(no);
+    if (begun && Number(begun['done']) === 1) continue;
+    const table = definedTable(statement);
+    const form = table === undefined ? null : await formOf(connection, table);
+    if (table === undefined) {
+      await connection.beginTransaction();
+      await connection.query(statement);
+      afterEach();
+      await connection.query('INSERT INTO migration_step (name, statement_no, done) VALUES (?, ?, TRUE)', [
+        name,
+        no,
+      ]);
+      await connection.commit();
+      continue;
+    }
+    const wasDone = begun !== undefined && begun['form'] !== form;
+    if (!begun) {
+      await connection.query(
+        'INSERT INTO migration_step (name, statement_no, form_before, done) VALUES (?, ?, ?, FALSE)',
+        [name, no, form],
+      );
+    }
+    if (!wasDone) {
+      await connection.query(statement);
+      afterEach();
+    }
+    await connection.query('UPDATE migration_step SET done = TRUE WHERE name = ? AND statement_no = ?', [
+      name,
+      no,
+    ]);
+  }
+}
+
+/** The form of a table as a checksum; of one that is not there, of nothing. */
+async function formOf(connection: Connection, table: string): Promise<string> {
+  const [there] = await connection.query<RowDataPacket[]>('SHOW TABLES LIKE ?', [table]);
+  const [rows] =
+    there.length === 0 ? [[]] : await connection.query<RowDataPacket[]>(`SHOW CREATE TABLE \`${table}\``);
+  const text = String(rows[0]?.['Create Table'] ?? '').replace(/ AUTO_INCREMENT=\d+/, '');
+  return createHash('sha256').update(text).digest('hex');
 }
 
 /** A lock of this database that ends with the connection, however it ends. */
@@ -69,6 +133,10 @@ async function readMigrations(): Promise<Migration[]> {
 async function appliedBefore(connection: Connection, files: readonly Migration[]): Promise<Set<string>> {
   await connection.query(
     'CREATE TABLE IF NOT EXISTS migration (name VARCHAR(100) PRIMARY KEY, applied_at DATETIME(3) NOT NULL)',
+  );
+  await connection.query(
+    `CREATE TABLE IF NOT EXISTS migration_step (name VARCHAR(100) NOT NULL, statement_no INT NOT NULL,
+       form_before CHAR(64) CHARACTER SET ascii NULL, done BOOLEAN NOT NULL, PRIMARY KEY (name, statement_no))`,
   );
   await connection.query(
     'ALTER TABLE migration ADD COLUMN IF NOT EXISTS checksum CHAR(64) CHARACTER SET ascii NULL',

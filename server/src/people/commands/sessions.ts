@@ -99,7 +99,8 @@ export async function mustMatchSecret(
   if (!known) throw wrong();
   const attempt = { personId, device: device === undefined ? null : hashToken(device), at: now };
   const since = new Date(now.getTime() - ATTEMPT_MINUTES * 60_000);
-  if (!(await store.reserveAttempt(app.db, { ...attempt, since, most: ATTEMPTS }))) {
+  const reserved = await store.reserveAttempt(app.db, { ...attempt, since, most: ATTEMPTS });
+  if (reserved === undefined) {
     throw new HttpProblem(
       429,
       'too-many-attempts',
@@ -107,6 +108,7 @@ export async function mustMatchSecret(
     );
   }
   if (!(await matchesSecret(secret, known.secretHash))) throw wrong();
+  await store.takeBackAttempt(app.db, reserved);
   await store.addAttempt(app.db, { ...attempt, succeeded: true });
   return { id: personId, name: known.name };
 }

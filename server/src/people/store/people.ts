@@ -59,12 +59,12 @@ export async function setPreferences(
  * no more than that are tried. A device from which the person has signed in counts for itself; strangers count
  * together.
  *
- * @returns whether it may be tried
+ * @returns its id, to be taken back when it was right; undefined when it may not be tried
  */
 export async function reserveAttempt(
   db: Database,
   attempt: { personId: string; device: string | null; at: Date; since: Date; most: number },
-): Promise<boolean> {
+): Promise<number | undefined> {
   return db.transaction(async (tx) => {
     const { personId, device, at, since } = attempt;
     await sql(tx).rows('SELECT id FROM person WHERE id = :personId FOR UPDATE', { personId });
@@ -80,10 +80,16 @@ export async function reserveAttempt(
       { personId, device, since },
     );
     const failed = Number(row?.known ?? 0) > 0 ? row?.own : row?.strangers;
-    if (Number(failed ?? 0) >= attempt.most) return false;
+    if (Number(failed ?? 0) >= attempt.most) return undefined;
     await addAttempt(tx, { personId, device, at, succeeded: false });
-    return true;
+    const [mine] = await sql(tx).rows<{ id: number }>('SELECT LAST_INSERT_ID() AS id');
+    return Number(mine?.id);
   });
+}
+
+/** A try that was written down as wrong turned out right: it stands against nobody. */
+export async function takeBackAttempt(db: Db, id: number): Promise<void> {
+  await sql(db).write('DELETE FROM sign_in_attempt WHERE id = :id', { id });
 }
 
 export async function addAttempt(

@@ -6,26 +6,20 @@ import { DISASTER_WORDS, chooseDisaster, type Disaster } from '@zest/core';
 import { COLOUR, SHORT } from '../../../ui/theme.js';
 import { deliver } from './deliver.js';
 import { useAsked } from './need.js';
+import { keepPractice, practiceNow, type Practice } from './settings.js';
 import { queries } from '../../../data/queries.js';
 
 const SPEEDS = [1, 3, 10];
-const KEY = 'zest-practice';
-
-interface Settings {
-  on: boolean;
-  speed: number;
-  disasters: boolean;
-}
 
 /** In the practice shop: deliveries come by themselves, at a chosen speed, with small disasters if wanted. */
 export function PracticeBar() {
   const health = useQuery(queries.health);
-  const [settings, setSettings] = useState<Settings>(read);
+  const [settings, setSettings] = useState<Practice>(practiceNow);
   const disaster = useDeliveries(settings);
   if (!health.data?.demo || !settings.on) return null;
-  const change = (more: Partial<Settings>) => {
+  const change = (more: Partial<Practice>) => {
     const next = { ...settings, ...more };
-    sessionStorage.setItem(KEY, JSON.stringify(next));
+    keepPractice(next);
     setSettings(next);
   };
   const button = { minHeight: 44, fontSize: 16, color: COLOUR.ink, py: 0 };
@@ -81,10 +75,10 @@ export function PracticeBar() {
 /** Switches practice on before a batch is taken up; only the demonstration has it. */
 export function PracticeSwitch() {
   const health = useQuery(queries.health);
-  const [on, setOn] = useState(() => read().on);
+  const [on, setOn] = useState(() => practiceNow().on);
   if (!health.data?.demo) return null;
   const change = () => {
-    sessionStorage.setItem(KEY, JSON.stringify({ ...read(), on: !on }));
+    keepPractice({ ...practiceNow(), on: !on });
     setOn(!on);
   };
   return (
@@ -99,13 +93,8 @@ export function PracticeSwitch() {
   );
 }
 
-function read(): Settings {
-  const kept = sessionStorage.getItem(KEY);
-  return kept ? (JSON.parse(kept) as Settings) : { on: false, speed: 1, disasters: false };
-}
-
 /** Delivers what the screen asks for, once for each thing asked. */
-function useDeliveries({ on, speed, disasters }: Settings): Disaster {
+function useDeliveries({ on, speed, disasters }: Practice): Disaster {
   const asked = useAsked();
   const [disaster, setDisaster] = useState<Disaster>('none');
   const key = on ? asked?.key : undefined;

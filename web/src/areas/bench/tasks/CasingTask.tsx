@@ -10,11 +10,13 @@ import { useUnits, type Units } from '../../../ui/units.js';
 import { Choices } from '../more/Choices.js';
 import { Primary, Secondary } from '../BenchButtons.js';
 import { markEntry } from '../entries.js';
+import { usePracticeFigure } from '../practice/settings.js';
 import type { TaskProps } from '../task-props.js';
 import { useTyped } from '../typed.js';
 import { TypedFrame } from './TypedFrame.js';
 
 const MM_PER_FT = 304.8;
+const WORDS = { m: 'metres', ft: 'feet', tubes: 'tubes' } as const;
 
 /** Metres or tubes of casing that were used, out of which lot, and whether what is left will do. */
 export function CasingTask(props: TaskProps & { task: Task }) {
@@ -30,6 +32,7 @@ export function CasingTask(props: TaskProps & { task: Task }) {
   const eachMm = tubeMm ?? (unit === 'm' ? 1000 : MM_PER_FT);
   // What is planned is no fact: only what was counted or measured is recorded.
   const lengthMm = typed.value === undefined ? undefined : Math.round(typed.value * eachMm);
+  usePracticeFigure(casing ? String(Math.max(1, Math.round((casing.needM * 1000) / eachMm))) : '', typed);
   const record = async () => {
     if (lengthMm === undefined || lengthMm <= 0) return;
     await pending.record({
@@ -63,7 +66,7 @@ export function CasingTask(props: TaskProps & { task: Task }) {
       primary={
         <Primary onClick={() => void record()} disabled={lengthMm === undefined}>
           {lengthMm === undefined
-            ? `Type the ${unit} that were used`
+            ? `Type the ${WORDS[unit]} that were used`
             : `Record ${typed.text} ${unit} of ${lot?.lotCode ?? ''}`}
         </Primary>
       }
