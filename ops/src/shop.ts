@@ -1,6 +1,7 @@
-import { rm, readFile, writeFile, mkdir } from 'node:fs/promises';
+import { rm, readFile, writeFile, mkdir, stat } from 'node:fs/promises';
 import path from 'node:path';
-import { migrate } from '@zest/server/migrate';
+import { migrate, pendingMigrations } from '@zest/server/migrate';
+import { makeBackup } from './backup/make.js';
 import { freePorts, isFree } from './database/free-port.js';
 import { APP, startPrivateServer, type PrivateServer } from './database/private-server.js';
 import { SCALES_MAIN, SERVER_MAIN, WEB_ROOT } from './paths.js';
@@ -47,6 +48,7 @@ export async function openShop(options: ShopOptions): Promise<Shop> {
 async function serveOn(opened: OpenDatabase, options: ShopOptions): Promise<Shop> {
   const { folder, demo } = options;
   let database = opened;
+  await backupBeforeChange(database.ownerUrl, folder);
   await migrate(database.ownerUrl, database.appUser);
   await writeFile(
     path.join(folder, 'reach.json'),
@@ -96,6 +98,19 @@ async function serveOn(opened: OpenDatabase, options: ShopOptions): Promise<Shop
       await release(folder);
     },
   };
+}
+
+/** Before the form of the data changes, everything is saved as it was: the way back. */
+async function backupBeforeChange(ownerUrl: string, folder: string): Promise<void> {
+  const pending = await pendingMigrations(ownerUrl);
+  const last = pending.at(-1)?.replace('.sql', '');
+  if (last === undefined) return;
+  const saved = path.join(folder, 'backups');
+  await mkdir(saved, { recursive: true, mode: 0o700 });
+  const file = path.join(saved, `before-${last}.zest`);
+  if (await stat(file).catch(() => undefined)) return;
+  await makeBackup(ownerUrl, path.join(folder, 'spool'), file);
+  say(`The data change their form; as they were they are saved in ${file}.`);
 }
 
 interface OpenDatabase {

@@ -9,7 +9,7 @@ import { APP } from '@zest/ops';
 import { shopFacts } from '../src/batches/read.js';
 import { loadFacts } from '../src/batches/store/facts.js';
 import { openDatabase, type Database } from '../src/platform/database.js';
-import { migrate } from '../src/platform/migrate.js';
+import { migrate, pendingMigrations } from '../src/platform/migrate.js';
 import { verifyLedger } from '../src/ledger/index.js';
 import { TODAY, onDatabase } from './template.js';
 
@@ -24,6 +24,7 @@ const NAME = 'zest_migration';
 const ownerUrl = onDatabase(inject('ownerUrl'), NAME);
 let db: Database;
 let ran: string[] = [];
+let pending: string[] = [];
 
 beforeAll(async () => {
   const owner = await mysql.createConnection({ uri: inject('ownerUrl') });
@@ -36,6 +37,7 @@ beforeAll(async () => {
     ['--protocol=tcp', `-h${hostname}`, `-P${port}`, `-u${username}`, `-p${password}`, NAME],
     { input: fixture('demo-0007.sql') },
   );
+  pending = await pendingMigrations(ownerUrl);
   ran = await migrate(ownerUrl, APP);
   db = openDatabase(onDatabase(inject('appUrl'), NAME), 3);
 });
@@ -75,6 +77,8 @@ describe('a database made by the version before', () => {
       '013_tubes.sql',
       '014_known_devices.sql',
     ]);
+    expect(pending).toEqual(ran);
+    expect(await pendingMigrations(ownerUrl)).toEqual([]);
     expect(await migrate(ownerUrl, APP)).toEqual([]);
     const owner = await mysql.createConnection({ uri: ownerUrl });
     await owner.query("UPDATE migration SET checksum = REPEAT('0', 64) WHERE name LIKE '001%'");

@@ -2,6 +2,7 @@ import { v7 as uuid } from 'uuid';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { formatMass } from '@zest/core';
 import type { LibraryItem, Recipe, RecipeDraft, RecipeStory } from '@zest/contract';
+import { toCsv } from '../src/recipes/commands/files.js';
 import { pdfText } from './pdf-text.js';
 import { openSmallBatch, openTestShop, sheetOf, type Hands, type TestShop } from './shop.js';
 
@@ -179,6 +180,17 @@ describe('files', () => {
     expect((draft.body as RecipeDraft).document.lines).toEqual(
       recipe.document.lines.map(({ carries: _c, ...l }) => l),
     );
+  });
+
+  it('write what a spreadsheet would carry out as a formula as a text, and read it back as it was', async () => {
+    const recipe = await named('Loft Fennel');
+    const note = '=HYPERLINK("http://example.org","open me")';
+    const lines = recipe.document.lines.map((l, i) => (i === 0 ? { ...l, note } : l));
+    const text = toCsv({ ...recipe, document: { ...recipe.document, lines } }, new Map());
+    expect(text).toContain(`"'=HYPERLINK`);
+    expect(text).not.toMatch(/[,\n]"?=/);
+    const draft = await lead.post('/recipe-imports', { id: uuid(), kind: 'csv', name: 'Formula', text });
+    expect((draft.body as RecipeDraft).document.lines[0]?.note).toBe(note);
   });
 
   it.each([

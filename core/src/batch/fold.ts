@@ -87,22 +87,20 @@ export function summarise(facts: BatchFacts, shop: ShopFacts): BatchSummary {
   });
 }
 
+type Called = Pick<
+  BatchHead,
+  'id' | 'number' | 'recipeName' | 'state' | 'plannedFor' | 'openedAt' | 'plannedMeatMg'
+>;
+
+/** What a batch is, whatever was done to it. */
+function calledAs({ id, number, recipeName, state, plannedFor, openedAt, plannedMeatMg }: Called) {
+  return { id, number, product: recipeName, state, plannedFor, openedAt, plannedMeatMg };
+}
+
 /** The short form of a batch that cannot be folded: what it is, and that a figure in it cannot be. */
-export function unreadableSummary(
-  batch: Pick<
-    BatchHead,
-    'id' | 'number' | 'recipeName' | 'state' | 'plannedFor' | 'openedAt' | 'plannedMeatMg'
-  >,
-  why: string,
-): BatchSummary {
+export function unreadableSummary(batch: Called, why: string): BatchSummary {
   return {
-    id: batch.id,
-    number: batch.number,
-    product: batch.recipeName,
-    state: batch.state,
-    plannedFor: batch.plannedFor,
-    openedAt: batch.openedAt,
-    plannedMeatMg: batch.plannedMeatMg,
+    ...calledAs(batch),
     stepTitle: null,
     stepId: null,
     waitsFor: null,
@@ -128,13 +126,7 @@ function summary(facts: BatchFacts, shop: ShopFacts, folded: Folded): BatchSumma
   const { masses, steps } = folded;
   const open = steps.find((s) => s.state === 'open');
   return {
-    id: batch.id,
-    number: batch.number,
-    product: batch.recipeName,
-    state: batch.state,
-    plannedFor: batch.plannedFor,
-    openedAt: batch.openedAt,
-    plannedMeatMg: batch.plannedMeatMg,
+    ...calledAs(batch),
     stepTitle: open?.title ?? null,
     stepId: open?.id ?? null,
     waitsFor: open ? (open.missing[0]?.sentence ?? 'Ready to close this step.') : null,

@@ -110,6 +110,8 @@ const sameOriginOnly: RequestHandler = (req, _res, next) => {
 /** An answer of the interface is data: never a page, a script or a frame of anybody. */
 const asData: RequestHandler = (_req, res, next) => {
   res.setHeader('X-Content-Type-Options', 'nosniff');
+  // Nobody but the browser that asked keeps it, and it asks again before it shows it.
+  res.setHeader('Cache-Control', 'private, no-cache');
   res.setHeader('Content-Security-Policy', "default-src 'none'; frame-ancestors 'none'");
   next();
 };

@@ -120,6 +120,21 @@ async function lock(connection: Connection): Promise<void> {
     throw new Error('Another start is bringing the database up to date and does not end. Try again later.');
 }
 
+/** Migrations that the next start will run on a shop that has data; none on a new one. */
+export async function pendingMigrations(ownerUrl: string): Promise<string[]> {
+  const connection = await mysql.createConnection({ uri: ownerUrl, timezone: 'Z' });
+  try {
+    const [tables] = await connection.query<RowDataPacket[]>("SHOW TABLES LIKE 'migration'");
+    if (tables.length === 0) return [];
+    const [rows] = await connection.query<RowDataPacket[]>('SELECT name FROM migration');
+    const done = new Set(rows.map((row) => String(row['name'])));
+    if (done.size === 0) return [];
+    return (await readMigrations()).map((m) => m.name).filter((name) => !done.has(name));
+  } finally {
+    await connection.end();
+  }
+}
+
 async function readMigrations(): Promise<Migration[]> {
   const names = (await readdir(FOLDER)).filter((f) => f.endsWith('.sql')).sort();
   return Promise.all(

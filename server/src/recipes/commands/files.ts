@@ -59,7 +59,8 @@ export function toFile(recipe: Recipe, library: ReadonlyMap<string, Ingredient>)
 
 /** The lines as CSV. */
 export function toCsv(recipe: Recipe, library: ReadonlyMap<string, Ingredient>): string {
-  return Papa.unparse(toRows(recipe.document.lines, library), { newline: '\r\n' });
+  // A name that a spreadsheet would carry out as a formula is written as a text.
+  return Papa.unparse(toRows(recipe.document.lines, library), { newline: '\r\n', escapeFormulae: true });
 }
 
 interface ImportBody {
@@ -124,7 +125,10 @@ function fromCsv(
   body: ImportBody,
   library: readonly Ingredient[],
 ): { name: string; document: WorkingDocument } {
-  const { data } = Papa.parse<string[]>(body.text.replace(/^\uFEFF/, ''), { skipEmptyLines: true });
+  const { data } = Papa.parse<string[]>(body.text.replace(/^\uFEFF/, ''), {
+    skipEmptyLines: true,
+    transform: (cell) => cell.replace(/^'(?=[=+\-@\t\r])/, ''),
+  });
   if (data.length > 201) {
     throw invalid([
       { path: 'text', message: `A recipe has at most 200 lines; this has ${data.length - 1}.` },
