@@ -1,6 +1,15 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { METHOD_TEMPLATES, NO_CONTENTS, SCHOOLS, checkRecipe, type WorkingDocument } from '../src/index.js';
+import {
+  METHOD_TEMPLATES,
+  NO_CONTENTS,
+  NO_SITUATION,
+  SCHOOLS,
+  asksOf,
+  checkRecipe,
+  type MethodStep,
+  type WorkingDocument,
+} from '../src/index.js';
 import { LIBRARY, line, recipeOf, without } from './recipe-shelf.js';
 
 const check = (document: WorkingDocument) =>
@@ -87,5 +96,36 @@ describe('methods and schools', () => {
     expect(stops(frozen)).toContain('goes to “Freeze” without being cooled');
     const late = [...uncooled, ...ring.steps.filter((s) => s.kind === 'cool')];
     expect(stops(late)).toContain('without being cooled');
+  });
+});
+
+describe('the minutes of a method', () => {
+  const sticky = SCHOOLS.find((s) => s.id === 'bind')!.choices.find((c) => c.id === 'sticky')!;
+  const mixOf = (minutes: object) => {
+    const base = recipeOf([line('Fine salt', 16)]);
+    const steps = base.steps.map((s) =>
+      s.kind === 'mix' ? ({ key: s.key, kind: 'mix', ...minutes } as MethodStep) : s,
+    );
+    return sticky.apply({ ...base, steps }).steps.find((s) => s.kind === 'mix');
+  };
+
+  it('come with the choice where the method says none, and follow another choice', () => {
+    expect(mixOf({})).toMatchObject({ bind: 'sticky', minutes: 9, minMinutes: 6, maxMinutes: 15 });
+    const short = { bind: 'short', minutes: 4, minMinutes: 2, maxMinutes: 6 };
+    expect(mixOf(short)).toMatchObject({ bind: 'sticky', minutes: 9, minMinutes: 6, maxMinutes: 15 });
+  });
+
+  it('stay where they are the method’s own', () => {
+    const own = { minutes: 8, minMinutes: 5, maxMinutes: 10 };
+    expect(mixOf({ bind: 'short', ...own })).toMatchObject({ bind: 'sticky', ...own });
+    expect(mixOf({ bind: 'sticky', ...own })).toMatchObject({ bind: 'sticky', ...own });
+  });
+
+  it('of 5 to 10 with an aim of 8 are never 10 to 10 where hands must work at least 10', () => {
+    const mix = { key: 'mix', kind: 'mix', mixedBy: 'hand', minutes: 8, minMinutes: 5, maxMinutes: 10 };
+    const ask = (cured: boolean) =>
+      asksOf(mix as MethodStep, { ...NO_SITUATION, cured }).find((a) => a.kind === 'minutes');
+    expect(ask(false)).toMatchObject({ aimMinutes: 8, leastMinutes: 5, mostMinutes: 10 });
+    expect(ask(true)).toMatchObject({ aimMinutes: 10, leastMinutes: 10, mostMinutes: undefined });
   });
 });

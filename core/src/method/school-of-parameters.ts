@@ -44,13 +44,31 @@ function toSchool(name: string, school: AnySchool): School {
         },
         (document) => ({
           ...document,
-          steps: applied(document, name, school.id, { [name]: value, ...also }),
+          steps: applied(document, name, school, { [name]: value, ...also }),
         }),
       ),
     ),
   };
 }
 
-function applied(document: WorkingDocument, name: string, id: string, parameters: Params): MethodStep[] {
-  return setWhereKnown(document.steps, parameters, (step) => asks(step, name, id));
+/** The choice with what it brings along; numbers that are the method's own stay as they are. */
+function applied(
+  document: WorkingDocument,
+  name: string,
+  school: AnySchool,
+  parameters: Params,
+): MethodStep[] {
+  const { [name]: value, ...also } = parameters;
+  return document.steps.flatMap((step) => {
+    const isOwn = hasOwnNumbers(step, name, school, also);
+    const chosen = isOwn && value !== undefined ? { [name]: value } : parameters;
+    return setWhereKnown([step], chosen, (s) => asks(s, name, school.id));
+  });
+}
+
+/** Whether a step says other numbers than the choice that it has now brought along. */
+function hasOwnNumbers(step: MethodStep, name: string, school: AnySchool, also: Params): boolean {
+  const now = paramsOf(step);
+  const before: Params = school.choices.find((c) => c.value === now[name])?.also ?? {};
+  return Object.keys(also).some((key) => now[key] !== undefined && now[key] !== before[key]);
 }

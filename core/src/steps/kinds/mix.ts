@@ -55,6 +55,18 @@ function leastMinutes(p: Mix, s: Situation): number | undefined {
   return curedByHand(p, s) ? Math.max(p.minMinutes ?? 0, HAND_MINUTES) : p.minMinutes;
 }
 
+/**
+ * The method's own minutes; where hands must work longer than it says, theirs, and no most that this would pass:
+ * 5 to 10 with an aim of 8 never turns into 10 to 10.
+ */
+function minutesAsked(p: Mix, s: Situation) {
+  const least = leastMinutes(p, s);
+  const isRaised = least !== undefined && least !== p.minMinutes;
+  const most = isRaised && p.maxMinutes !== undefined && p.maxMinutes <= least ? undefined : p.maxMinutes;
+  const aim = isRaised && p.minutes !== undefined ? Math.max(p.minutes, least) : p.minutes;
+  return { aimMinutes: aim, leastMinutes: least, mostMinutes: most };
+}
+
 export const mix = defineKind({
   name: 'mix',
   listed: 'Mix',
@@ -74,12 +86,7 @@ export const mix = defineKind({
       .join(' '),
   readings: (p, s) => [
     ...(curedByHand(p, s) ? [{ kind: 'addition' }] : []),
-    {
-      kind: 'minutes',
-      aimMinutes: p.minutes,
-      leastMinutes: leastMinutes(p, s),
-      mostMinutes: p.maxMinutes,
-    },
+    { kind: 'minutes', ...minutesAsked(p, s) },
     { kind: 'tack', words: handfulWords(p.bind) },
     ...readBelow(p.stopAboveC),
   ],
