@@ -174,7 +174,7 @@ test("a customer's own game is kept apart: sold into, blended alone, and on its 
   await expect(page.getByText(`for ${own.owner}, kept apart`)).toBeVisible();
   const tickets = (await (await page.request.get('/api/v1/customers')).json()) as CustomerTicket[];
   const ticket = tickets.find((t) => t.customer === own.owner)!;
-  expect(ticket.sold[0]).toMatchObject({ massMg: 2_000_000 });
+  expect(ticket.sold[0]).toMatchObject({ measure: 'mg', amount: 2_000_000 });
   expect(ticket.batches).toHaveLength(1);
   await page.goto('/cold-room/customers');
   await expect(page.getByRole('region', { name: own.owner ?? '' })).toContainText('Lamb leg');
