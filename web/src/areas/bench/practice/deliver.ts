@@ -11,6 +11,9 @@ import { live } from '../../../data/live.js';
 
 /** How long a delivery is left standing before somebody looks whether it is still what was asked for. */
 const LOOK_AGAIN_MS = 3000;
+/** How often a hand looks for the zero, and how long at most. */
+const ZERO_LOOK_MS = 60;
+const ZERO_WITHIN_MS = 5000;
 
 /**
  * Plays a delivery move by move, each when the one before has been done, until `signal` says that it
@@ -28,12 +31,23 @@ export async function deliver(
       await pause(move.afterMs, signal);
       if (signal.aborted) return;
       await play(move).catch(() => undefined);
+      if (move.what === 'tare') await untilZero(need, signal);
     }
     await pause(LOOK_AGAIN_MS, signal);
     while (!signal.aborted && disaster === 'none' && !deliveryMissed(need, onScale(need))) {
       await pause(LOOK_AGAIN_MS, signal);
     }
   } while (!signal.aborted && disaster === 'none');
+}
+
+/** A hand pours when the scale shows zero and stands still, and not before. */
+async function untilZero(need: PracticeNeed, signal: AbortSignal): Promise<void> {
+  if (need.kind !== 'pour') return;
+  for (let waited = 0; waited < ZERO_WITHIN_MS && !signal.aborted; waited += ZERO_LOOK_MS) {
+    const shown = live.scales.get(need.scaleId);
+    if (shown?.stable === true && Math.abs(shown.netMg) <= need.divisionMg) return;
+    await pause(ZERO_LOOK_MS, signal);
+  }
 }
 
 function onScale(need: PracticeNeed): number | undefined {
