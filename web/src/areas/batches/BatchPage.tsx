@@ -177,7 +177,9 @@ function StepPanel({ sheet, step }: { sheet: BatchView; step: StepView }) {
         {step.inMg > 0 ? (
           <Box>
             {units.mass(step.inMg)} in, {units.mass(step.outMg)} out
-            {step.state === 'closed' && step.stepYield !== null ? `, step yield ${units.percent(step.stepYield * 100)}` : ''}
+            {step.state === 'closed' && step.stepYield !== null
+              ? `, step yield ${units.percent(step.stepYield * 100)}`
+              : ''}
           </Box>
         ) : null}
         <StepReadings readings={readings} />
