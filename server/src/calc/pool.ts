@@ -40,6 +40,8 @@ export class CalcPool {
   readonly #limitMs: number;
   #worker: Worker | undefined;
   #running: Task | undefined;
+  /** Ends what is running when it goes on too long. */
+  #timer: NodeJS.Timeout | undefined;
   #waiting: Task[] = [];
   #lastPerson = '';
 
@@ -70,6 +72,7 @@ export class CalcPool {
     const gone = new HttpProblem(503, 'stopping', 'The server is stopping.');
     for (const task of this.#waiting) task.reject(gone);
     this.#waiting = [];
+    clearTimeout(this.#timer);
     const worker = this.#worker;
     this.#worker = undefined;
     this.#running?.reject(gone);
@@ -88,13 +91,12 @@ export class CalcPool {
     this.#running = task;
     this.#lastPerson = task.personId;
     const worker = (this.#worker ??= this.#begin());
-    let timer = setTimeout(() => this.#tooLong(), BEGIN_MS);
+    this.#timer = setTimeout(() => this.#tooLong(), BEGIN_MS);
     worker.removeAllListeners('message').on('message', (answered: Answered) => {
-      clearTimeout(timer);
-      if (answered.kind === 'begun') timer = setTimeout(() => this.#tooLong(), this.#limitMs);
+      clearTimeout(this.#timer);
+      if (answered.kind === 'begun') this.#timer = setTimeout(() => this.#tooLong(), this.#limitMs);
       else this.#done(task, answered);
     });
-    task.signal.addEventListener('abort', () => clearTimeout(timer), { once: true });
     const { name, body } = task;
     worker.postMessage({ name, body } satisfies Asked);
   }
@@ -133,6 +135,7 @@ export class CalcPool {
 
   /** The thread is given up with what runs in it; the next calculation gets a new one. */
   #drop(error: Error): void {
+    clearTimeout(this.#timer);
     const task = this.#running;
     const worker = this.#worker;
     this.#running = undefined;

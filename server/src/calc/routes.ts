@@ -9,7 +9,8 @@ export function calcRoutes(router: Router, pool = new CalcPool()): void {
   mount(router, ROUTES.runCalculation, ({ params, body, person, request }) => {
     if (!Object.hasOwn(CALCULATIONS, params.name)) throw notFound(`A calculation called "${params.name}"`);
     const left = new AbortController();
-    request.socket.once('close', () => left.abort());
+    // Of the answer, not of the connection, which serves many questions.
+    request.res?.once('close', () => left.abort());
     return pool.run(params.name, body, person.id, left.signal);
   });
 }

@@ -72,7 +72,8 @@ export async function signIn(
   res.cookie(nameOf(app, COOKIE), token, { ...PRIVATE, expires: expiresAt });
   // From now on this device is known to be theirs.
   const known = device ?? randomBytes(32).toString('base64url');
-  await store.addAttempt(app.db, { personId, device: hashToken(known), at: now, succeeded: true });
+  if (device === undefined)
+    await store.addAttempt(app.db, { personId, device: hashToken(known), at: now, succeeded: true });
   res.cookie(nameOf(app, DEVICE), known, {
     ...PRIVATE,
     expires: new Date(now.getTime() + DEVICE_DAYS * 86_400_000),
