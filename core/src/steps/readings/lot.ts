@@ -8,7 +8,7 @@ const OVER = 1.05;
 /** What goes into the bowl at once. */
 export const lotWeight = defineReading({
   name: 'lot-weight',
-  title: 'Lot weighed',
+  title: 'Weighed',
   given: 'load scale',
   range: { min: 1, max: 1_000_000_000, whole: true, subject: 'The weight of a lot', hint: ' mg' },
   perLoad: true,

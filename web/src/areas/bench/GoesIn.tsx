@@ -23,17 +23,27 @@ export function GoesIn({ sheet, step, pending }: { sheet: BatchView; step: StepV
         mt: 1,
         width: 400,
         flexShrink: 0,
-        '@media (max-width: 1200px)': { width: 320 },
+        // Beside the large number there is no room on a narrow screen: it stands below, in columns.
+        '@media (max-width: 1200px)': { order: 1, width: '100%' },
         [SHORT]: { display: 'none' },
       }}
     >
       <Box sx={{ fontSize: 20, fontWeight: 700, mb: 0.5 }}>Goes in now{each}</Box>
-      <Box component="ol" sx={{ listStyle: 'none', m: 0, p: 0 }}>
+      <Box
+        component="ol"
+        sx={{ listStyle: 'none', m: 0, p: 0, '@media (max-width: 1200px)': { columns: 3 } }}
+      >
         {items.map((item) => (
           <Box
             component="li"
             key={item.lineId ?? 'meat'}
-            sx={{ py: 0.25, borderTop: `1px solid ${COLOUR.edge}`, fontSize: 22, lineHeight: 1.2 }}
+            sx={{
+              py: 0.25,
+              borderTop: `1px solid ${COLOUR.edge}`,
+              fontSize: 22,
+              lineHeight: 1.2,
+              breakInside: 'avoid',
+            }}
           >
             {item.forgotten ? (
               <Forgotten item={item} step={step} pending={pending} />

@@ -36,7 +36,7 @@ export function LotTask(props: ReadingTaskProps) {
     <TypedFrame
       {...props}
       typed={typed}
-      target={`${task.title}: about ${units.mass(aimMg)}${most}`}
+      target={`About ${units.mass(aimMg)}${most}`}
       shown={shown}
       primary={
         mustTare ? (

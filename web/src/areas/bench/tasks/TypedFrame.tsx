@@ -27,7 +27,15 @@ export function TypedFrame(props: TypedFrameProps) {
   return (
     <BenchFrame sheet={sheet} step={step} pending={pending} actions={actions} primary={primary}>
       {header}
-      <Box sx={{ display: 'flex', alignItems: 'flex-start', gap: 3, mt: 1 }}>
+      <Box
+        sx={{
+          display: 'flex',
+          alignItems: 'flex-start',
+          gap: 3,
+          mt: 1,
+          '@media (max-width: 1200px)': { flexWrap: 'wrap', rowGap: 0 },
+        }}
+      >
         <Box sx={{ flex: 1, minWidth: 0 }}>
           <Box sx={{ fontSize: 34, fontWeight: 700, mt: 2, [SHORT]: { fontSize: 22, mt: 0 } }}>
             {task.title}
