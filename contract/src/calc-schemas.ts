@@ -44,6 +44,7 @@ const planTrim = z.object({
   useFirst: z.union([z.boolean(), number]).optional(),
   lockedKg: kg.optional(),
   owner: z.string().optional(),
+  lot: z.string().optional(),
   ageDays: number.optional(),
 });
 

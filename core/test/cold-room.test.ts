@@ -273,7 +273,7 @@ describe('claims and windows', () => {
       'this blend has 90.0 %',
     );
     expect(brokenSpeciesRules([{ species: 'pork', maxPct: 0 }], meats)[0]).toContain('No pork');
-    expect(brokenSpeciesRules([{ species: 'beef', minPct: 90 }], meats)).toEqual([]);
+    expect(brokenSpeciesRules([{ species: 'beef', minPct: 90 }, { species: 'pork' }], meats)).toEqual([]);
   });
 
   it('warn outside the usual on both sides and stop above the ceiling of the book (9 CFR 319.142, from memory)', () => {

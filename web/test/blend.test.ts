@@ -35,8 +35,21 @@ describe('which lots a blend is offered', () => {
 
   it('of a product of one species are of that species', () => {
     const only = settings({ speciesRules: [{ species: 'beef', minPct: 100 }] });
-    expect(whyNot(lot('a'), only)).toBe('pork may not be in it');
+    expect(whyNot(lot('a'), only)).toBe('the recipe does not mean pork');
     expect(whyNot(lot('a', { species: 'beef' }), only)).toBeUndefined();
+  });
+
+  it('are of the species the recipe means, until another is let in', () => {
+    const mixed = settings({
+      speciesRules: [
+        { species: 'beef', minPct: 40 },
+        { species: 'lamb', maxPct: 0 },
+      ],
+    });
+    expect(whyNot(lot('a'), mixed)).toBe('the recipe does not mean pork');
+    const letIn = settings({ speciesRules: [...mixed.speciesRules, { species: 'pork' }] });
+    expect(whyNot(lot('a'), letIn)).toBeUndefined();
+    expect(whyNot(lot('a', { species: 'lamb' }), letIn)).toBe('lamb may not be in it');
   });
 });
 
@@ -97,9 +110,16 @@ describe('the question to the planner', () => {
       lots,
     );
     expect(day.stock.map((t) => t.id).sort()).toEqual(['a', 'b', 'c']);
-    expect(day.batches.map((b) => [b.id, b.owner, b.speciesRules?.length])).toEqual([
-      ['one', undefined, 1],
-      ['two', 'Mrs Sand', 0],
+    expect(day.batches.map((b) => [b.id, b.owner, b.speciesRules])).toEqual([
+      [
+        'one',
+        undefined,
+        [
+          { species: 'pork', minPct: 100 },
+          { species: 'beef', maxPct: 0 },
+        ],
+      ],
+      ['two', 'Mrs Sand', []],
     ]);
   });
 });

@@ -1,5 +1,5 @@
 // @vitest-environment jsdom
-import { cleanup, fireEvent, screen, within } from '@testing-library/react';
+import { cleanup, fireEvent, screen } from '@testing-library/react';
 import { afterEach, describe, expect, it } from 'vitest';
 import type { TrimLot } from '@zest/contract';
 import OnTablePage from '../src/areas/blend/on-table/OnTablePage.js';
@@ -26,18 +26,38 @@ describe('what is on the table', () => {
     shown([LEAN, FAT]);
     await put(/^Pork leg/);
     await put(/^Pork belly/);
-    expect(fatOfTable()).toContain('30.0');
+    expect(fatOfTable()).toContain('34.4');
     type(/^Parts/, '3 : 1');
     await press('Make it so');
     expect(fatOfTable()).toContain('19.0');
     type('% fat', '25');
-    const add = screen.getByRole('region', { name: 'What to add' });
-    const belly = within(add)
-      .getByText(/^Pork belly/)
-      .closest('div')!.parentElement!;
-    expect(belly.textContent).toContain('4.44');
-    fireEvent.click(within(belly).getByRole('button', { name: 'Add' }));
+    const way = (name: string) => {
+      const button = screen.getByRole('button', { name });
+      return { button, text: button.parentElement!.textContent };
+    };
+    const off = way('Take off Pork leg T-1');
+    expect(off.text).toContain('17.65');
+    fireEvent.click(off.button);
     expect(fatOfTable()).toContain('25.0');
+    type('% fat', '26');
+    const add = way('Add Pork belly T-3');
+    expect(add.text).toContain('1.24');
+    fireEvent.click(add.button);
+    expect(fatOfTable()).toContain('26.0');
+  });
+
+  it('puts all that is free of a lot down', async () => {
+    shown([LEAN, FAT]);
+    await put(/^Pork belly/);
+    const weight = screen.getByRole<HTMLInputElement>('textbox', { name: 'Weight of Pork belly T-3' });
+    expect(weight.value).toContain('30');
+  });
+
+  it('says so where nothing that lies there can be taken off', async () => {
+    shown([LEAN, FAT]);
+    await put(/^Pork belly/);
+    type('% fat', '20');
+    expect(screen.getByText('Taking off none of what lies here brings it there.')).toBeTruthy();
   });
 
   it('refuses parts that do not count the lots, and a fat no lot can bring', async () => {

@@ -39,3 +39,26 @@ export function addBack(input: AddBackInput): { addKg: number; totalKg: number }
   }
   return { addKg, totalKg: massKg + addKg };
 }
+
+export interface TakeOffInput {
+  massKg: number;
+  fatPct: number;
+  targetFatPct: number;
+  /** Fat of what is taken off. */
+  offFatPct: number;
+  /** How much of it lies there. */
+  thereKg: number;
+}
+
+/**
+ * How much of one of its parts must leave a mass to bring it to a wanted fat: `x = M (f − t) / (a − t)`.
+ *
+ * @returns kilograms, or undefined when taking all of it off would not bring it there, or leave nothing
+ * @example takeOff({ massKg: 30, fatPct: 30, targetFatPct: 25, offFatPct: 50, thereKg: 12 }) // 6
+ */
+export function takeOff(input: TakeOffInput): number | undefined {
+  const { massKg, fatPct, targetFatPct, offFatPct, thereKg } = input;
+  if (targetFatPct === fatPct) return 0;
+  const offKg = (massKg * (fatPct - targetFatPct)) / (offFatPct - targetFatPct);
+  return offKg > 0 && offKg <= thereKg && offKg < massKg ? offKg : undefined;
+}

@@ -1,5 +1,5 @@
 export * from './types.js';
-export { addBack, type AddBackInput } from './add-back.js';
+export { addBack, takeOff, type AddBackInput, type TakeOffInput } from './add-back.js';
 export { correctFat, type FatFigure } from './correct.js';
 export { inWindow, widestSd } from './in-window.js';
 export { learnFat, type LearnLot } from './learn.js';

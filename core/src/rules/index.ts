@@ -1,6 +1,6 @@
 export { BOOK_IDS, NITRITE_RULES, type BookId, type NitriteRule } from './books.js';
 export { nitrite, type NitriteAnswer, type NitriteInput } from './nitrite.js';
-export { brokenSpeciesRules } from './claims.js';
+export { asMeant, brokenSpeciesRules, isMeant } from './claims.js';
 export { FAT_CLASSES, checkWindow, type FatClass, type WindowCheck } from './fat.js';
 export {
   BOOKS_AS_OF,

@@ -152,6 +152,7 @@ export function demoRecipes(ids: Ids): Recipe[] {
       window: { minPct: 22, maxPct: 27 },
       speciesRules: [
         { species: 'pork', minPct: 70 },
+        { species: 'beef', maxPct: 30 },
         { species: 'lamb', maxPct: 0 },
         { species: 'turkey', maxPct: 0 },
       ],
@@ -219,6 +220,7 @@ export function demoRecipes(ids: Ids): Recipe[] {
       window: { minPct: 18, maxPct: 24 },
       speciesRules: [
         { species: 'pork', minPct: 50 },
+        { species: 'beef', maxPct: 50 },
         { species: 'lamb', maxPct: 0 },
         { species: 'turkey', maxPct: 0 },
       ],

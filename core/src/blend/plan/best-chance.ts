@@ -10,7 +10,7 @@ import {
   type Effort,
   type Solution,
 } from './model.js';
-import type { PlanInput } from './types.js';
+import type { PlanInput, PlanTrim } from './types.js';
 
 const QUADRATIC_EFFORT: Effort = { seconds: 0.2 };
 
@@ -28,19 +28,20 @@ export function centredBlend(
   const M = input.batchKg;
   const middle = (input.window.minPct + input.window.maxPct) / 2;
   const base = withCosts(relaxed(model), new Map());
+  const lots = byLot(input);
   const columns = [
     ...base.columns,
-    ...input.trims.map((trim, i) => ({
+    ...lots.map((parts, i) => ({
       ...column(`m${i}`, 0, M),
-      square: ((trim.fatSd ?? 0) / M) ** 2,
+      square: ((parts[0]?.trim.fatSd ?? 0) / M) ** 2,
     })),
     { ...column('off', -100, 100), square: kappa },
   ];
   const rows = [
     ...base.rows,
-    ...input.trims.map((trim, i) => ({
+    ...lots.map((parts, i) => ({
       name: `whole_${i}`,
-      terms: [...massTerms(trim, i), { column: `m${i}`, factor: -1 }],
+      terms: [...parts.flatMap((p) => massTerms(p.trim, p.i)), { column: `m${i}`, factor: -1 }],
       sense: '=' as const,
       bound: 0,
     })),
@@ -56,6 +57,16 @@ export function centredBlend(
   ];
   const answer = inBoundedTime({ columns, rows }, solve);
   return answer?.status === 'optimal' ? massesOf(input.trims, answer.values) : undefined;
+}
+
+/** The trims by the lot that they are part of, each with its place. */
+function byLot(input: PlanInput): { trim: PlanTrim; i: number }[][] {
+  const lots = new Map<string, { trim: PlanTrim; i: number }[]>();
+  input.trims.forEach((trim, i) => {
+    const key = trim.lot ?? trim.id;
+    lots.set(key, [...(lots.get(key) ?? []), { trim, i }]);
+  });
+  return [...lots.values()];
 }
 
 /** A quadratic solve that does not end by itself is given up. */

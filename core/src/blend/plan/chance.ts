@@ -3,6 +3,14 @@ import { massTerms } from './build-model.js';
 import type { Row } from './model.js';
 import type { PlanInput } from './types.js';
 
+/** Kilograms of the lot that each trim is part of: parts of one lot are off together. */
+function lotKg(input: PlanInput, kg: readonly number[]): number[] {
+  const sums = new Map<string, number>();
+  const keyOf = ({ id, lot }: PlanInput['trims'][number]) => lot ?? id;
+  input.trims.forEach((t, i) => sums.set(keyOf(t), (sums.get(keyOf(t)) ?? 0) + (kg[i] ?? 0)));
+  return input.trims.map((t) => sums.get(keyOf(t)) ?? 0);
+}
+
 /** Fat, uncertainty and chance of a list of kilograms that sum to the batch. */
 export function judge(
   input: PlanInput,
@@ -10,10 +18,11 @@ export function judge(
 ): { fatPct: number; fatSd: number; chance: number } {
   let fatPct = 0;
   let variance = 0;
+  const ofLot = lotKg(input, kg);
   input.trims.forEach((trim, i) => {
     const share = (kg[i] ?? 0) / input.batchKg;
     fatPct += share * trim.fatPct;
-    variance += (share * (trim.fatSd ?? 0)) ** 2;
+    variance += share * ((ofLot[i] ?? 0) / input.batchKg) * (trim.fatSd ?? 0) ** 2;
   });
   const fatSd = Math.sqrt(variance);
   return { fatPct, fatSd, chance: inWindow(fatPct, fatSd, input.window) };
@@ -57,10 +66,11 @@ export function tangentCut(input: PlanInput, wanted: number, kg: readonly number
   const at = Math.min(maxPct - margin, Math.max(minPct + margin, fatPct));
   const { sd, slope } = widestSd(at, wanted, input.window);
   const M = input.batchKg;
+  const ofLot = lotKg(input, kg);
   let constant = fatSd - sd - slope * (fatPct - at);
   const terms = input.trims.flatMap((trim, i) => {
     const x = kg[i] ?? 0;
-    const bySpread = fatSd > 0 ? (x * (trim.fatSd ?? 0) ** 2) / (M * M * fatSd) : 0;
+    const bySpread = fatSd > 0 ? ((ofLot[i] ?? 0) * (trim.fatSd ?? 0) ** 2) / (M * M * fatSd) : 0;
     const factor = bySpread - (slope * trim.fatPct) / M;
     constant -= factor * x;
     return massTerms(trim, i, factor);

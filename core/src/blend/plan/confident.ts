@@ -9,6 +9,7 @@ import {
   type Effort,
   type Model,
   type Row,
+  type Solution,
   type Solve,
 } from './model.js';
 import { objectiveCosts } from './objective.js';
@@ -29,6 +30,8 @@ export interface ConfidentBlend {
   kg: number[];
   met: boolean;
   solves: number;
+  /** The time of a search was up before its answer was proven. */
+  stopped: boolean;
 }
 
 /**
@@ -55,14 +58,14 @@ export function confidentBlend(
     state.solves += 1;
     return solve(m, effort);
   };
-  if (judge(input, cheapest).chance >= wanted) return { kg: cheapest, met: true, solves: 1 };
+  if (judge(input, cheapest).chance >= wanted) return { kg: cheapest, met: true, solves: 1, stopped: false };
   const inside = insideBlend(input, model, wanted, counted);
   if (!inside.met) {
-    return { kg: inside.kg ?? cheapest, met: false, solves: state.solves };
+    return { kg: inside.kg ?? cheapest, met: false, solves: state.solves, stopped: false };
   }
   if (!model.columns.some((c) => c.whole)) {
     const { kg } = smoothCuts(input, model, costs, cheapest, inside.kg, counted, state);
-    return { kg, met: true, solves: state.solves };
+    return { kg, met: true, solves: state.solves, stopped: false };
   }
   const margin = (input.divisionKg ?? 0) > 1e-6 ? ROUNDING_MARGIN : 0;
   const surer = { ...input, confidence: Math.min(wanted + margin, (1 + wanted) / 2) };
@@ -141,29 +144,33 @@ function wholeCuts(
   const { cuts } = smoothCuts(input, loose, costs, cheapest, inside, solve, state);
   let best: number[] | undefined;
   let likeliest = cheapest;
+  let stopped = true;
   for (let round = 0; round < WHOLE_ROUNDS; round += 1) {
     const answer = attempt(withRows(withCosts(model, costs), cuts), solve);
     if (!answer) break;
-    const kg = massesOf(input.trims, answer);
+    const kg = massesOf(input.trims, answer.values);
     const sure = judge(input, kg).chance >= wanted - 1e-6;
     const candidate = sure ? kg : polish(input, kg, solve, state);
     const chance = candidate ? judge(input, candidate).chance : 0;
     if (candidate && chance >= wanted - 1e-6 && (!best || price(candidate) < price(best))) best = candidate;
     if (candidate && chance > judge(input, likeliest).chance) likeliest = candidate;
-    if (sure || (best && price(best) - price(kg) <= WHOLE_GAP * Math.abs(price(best)))) break;
+    if (sure || (best && price(best) - price(kg) <= WHOLE_GAP * Math.abs(price(best)))) {
+      stopped = answer.stopped === true;
+      break;
+    }
     const edge = boundaryPoint(input, wanted, inside, kg);
     cuts.push(tangentCut(input, wanted, edge, `chance_${cuts.length}`));
     cuts.push(tangentCut(input, wanted, kg, `chance_${cuts.length}`));
   }
   return best
-    ? { kg: best, met: true, solves: state.solves }
-    : { kg: likeliest, met: false, solves: state.solves };
+    ? { kg: best, met: true, solves: state.solves, stopped }
+    : { kg: likeliest, met: false, solves: state.solves, stopped };
 }
 
-function attempt(model: Model, solve: Solve): Map<string, number> | undefined {
+function attempt(model: Model, solve: Solve): Extract<Solution, { status: 'optimal' }> | undefined {
   try {
     const answer = solve(model, WHOLE_EFFORT);
-    return answer.status === 'optimal' ? answer.values : undefined;
+    return answer.status === 'optimal' ? answer : undefined;
   } catch (error) {
     if (error instanceof SolverGaveUp) return undefined;
     throw error;

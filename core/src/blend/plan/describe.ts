@@ -41,12 +41,16 @@ function testFirst(input: PlanInput, kg: readonly number[], chance: number): str
   let best: { id: string | null; chance: number } = { id: null, chance: chance + 1e-6 };
   input.trims.forEach((trim, i) => {
     if ((kg[i] ?? 0) <= 0 || (trim.fatSd ?? 0) <= DEFAULT_FAT_SD.lab) return;
-    const trims = input.trims.map((t, j) => (j === i ? { ...t, fatSd: DEFAULT_FAT_SD.lab } : t));
+    const trims = input.trims.map((t) => (isOneLot(t, trim) ? { ...t, fatSd: DEFAULT_FAT_SD.lab } : t));
     const tested = judge({ ...input, trims }, kg);
     const then = inWindow(tested.fatPct, tested.fatSd, input.window);
     if (then > best.chance) best = { id: trim.id, chance: then };
   });
   return best.id;
+}
+
+function isOneLot(a: PlanTrim, b: PlanTrim): boolean {
+  return (a.lot ?? a.id) === (b.lot ?? b.id);
 }
 
 /** Money of some kilograms. */

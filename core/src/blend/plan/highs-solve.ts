@@ -38,13 +38,16 @@ export function highsSolve(highs: HighsLike): Solve {
 /** What was found when the time was up, if it obeys every row. */
 function bestSoFar(model: Model, columns: Record<string, object>): Solution {
   try {
-    return readSolution(model, columns);
+    return { ...readSolution(model, columns), stopped: true };
   } catch {
     throw new SolverGaveUp();
   }
 }
 
-function readSolution(model: Model, columns: Record<string, object>): Solution {
+function readSolution(
+  model: Model,
+  columns: Record<string, object>,
+): Extract<Solution, { status: 'optimal' }> {
   const values = new Map<string, number>();
   for (const { name, lower, upper, whole } of model.columns) {
     const entry = columns[name];

@@ -27,7 +27,13 @@ export interface Model {
 }
 
 /** What a solver answers: the value of every column, or nothing when no point satisfies the rows. */
-export type Solution = { status: 'optimal'; values: Map<string, number> } | { status: 'infeasible' };
+export type Solution =
+  | {
+      status: 'optimal';
+      values: Map<string, number>;
+      /** The time was up: the best so far. */ stopped?: true;
+    }
+  | { status: 'infeasible' };
 
 /** How hard a solver tries: seconds after which its best answer so far is taken, and the gap it may leave. */
 export interface Effort {

@@ -4,6 +4,7 @@ import { confidentBlend } from './confident.js';
 import { describe, money } from './describe.js';
 import {
   SolverGaveUp,
+  relaxed,
   withCosts,
   withRows,
   type Effort,
@@ -82,18 +83,36 @@ function planOwned(owned: PlanInput, solve: Solve): PlanAnswer {
   const wanted = owned.confidence ?? 0;
   const found = confidentBlend(owned, model, costs, cheapest, solve);
   const masses = toDivisions(owned, found.kg, found.met ? wanted : 0);
-  return describe(owned, masses, found.kg, {
+  const answer = describe(owned, masses, found.kg, {
     met: found.met,
     bareCost: money(owned.trims, cheapest),
     solves: found.solves + first.extraSolves,
   });
+  return first.stopped || found.stopped ? { ...answer, stopped: bound(owned, model, costs, solve) } : answer;
+}
+
+/** What no blend can cost less than: the same rules with boxes and counts in parts. */
+function bound(
+  input: PlanInput,
+  model: Model,
+  costs: ReadonlyMap<string, number>,
+  solve: Solve,
+): NonNullable<PlanOptimal['stopped']> {
+  const { cost = 1, age = 0, trims = 0 } = input.objective ?? {};
+  if (cost <= 0 || age > 0 || trims > 0) return { leastCost: null };
+  const answer = solve(withCosts(relaxed(model), costs));
+  return {
+    leastCost: answer.status === 'optimal' ? money(input.trims, massesOf(input.trims, answer.values)) : null,
+  };
 }
 
 /** The cheapest bare-window blend after using, rank by rank, as much as possible of what goes first. */
 function solveByRank(
   input: PlanInput,
   solve: Solve,
-): { model: Model; costs: Map<string, number>; kg: number[]; extraSolves: number } | undefined {
+):
+  | { model: Model; costs: Map<string, number>; kg: number[]; extraSolves: number; stopped: boolean }
+  | undefined {
   const costs = objectiveCosts(input);
   const ranks = [...new Set(input.trims.map(rankOf))].filter((r) => r > 0).sort((a, b) => a - b);
   let model = buildModel(input);
@@ -107,7 +126,13 @@ function solveByRank(
   }
   const answer = inBoundedTime(withCosts(model, costs), solve);
   if (answer.status === 'infeasible') return undefined;
-  return { model, costs, kg: massesOf(input.trims, answer.values), extraSolves: ranks.length };
+  return {
+    model,
+    costs,
+    kg: massesOf(input.trims, answer.values),
+    extraSolves: ranks.length,
+    stopped: answer.stopped === true,
+  };
 }
 
 /** Boxes and counts can take a solver long: after this long its best blend so far is taken, if it has one. */

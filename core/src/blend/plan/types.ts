@@ -23,6 +23,8 @@ export interface PlanTrim {
   lockedKg?: number | undefined;
   /** Whose meat it is; absent is the shop's own. */
   owner?: string | undefined;
+  /** The lot that it is part of, where one lot stands in several parts: they share one uncertainty. */
+  lot?: string | undefined;
   /** Days since receipt, for the age objective. */
   ageDays?: number | undefined;
 }
@@ -78,6 +80,11 @@ export interface PlanOptimal {
   testFirst: string | null;
   /** How many models were solved. */
   solves: number;
+  /**
+   * Set where the search for whole boxes and counts was stopped by its time before it was proven: no blend costs less
+   * than `leastCost`; null where more than cost was asked for.
+   */
+  stopped?: { leastCost: number | null };
 }
 
 export interface PlanReason {

@@ -21,7 +21,7 @@ export function ReplanDialog({ sheet, onClose }: { sheet: BatchView; onClose: ()
     [sheet, lots.data, recipe.data],
   );
   const { answer, busy } = usePlan(input);
-  const uses = answer?.status === 'optimal' ? replanUses(answer.uses) : [];
+  const uses = answer?.status === 'optimal' && input ? replanUses(answer.uses, input.trims) : [];
   const meats = sheet.lines.filter((l) => l.kind === 'meat');
   const ids = [...new Set([...meats.map((l) => l.lotId), ...uses.map((u) => u.lotId)])];
   const mass = (mg: number | undefined) => (mg ? units.mass(mg) : '–');

@@ -2,9 +2,6 @@ import { MG_PER_KG, type PlanInput, type PlanTrim, type PlanUse } from '@zest/co
 import type { BatchView, BlendSettings, RecipeDocument, TrimLot } from '@zest/contract';
 import { DIVISION_KG, toTrim, whyNot } from '../blend/index.js';
 
-/** Marks what is weighed in already among the trims of the plan. */
-const WEIGHED = ' weighed';
-
 /**
  * The question what to weigh in besides what is weighed in: the weighed parts fixed, the free stock
  * with what this batch itself has set aside.
@@ -41,7 +38,8 @@ export function replanInput(
     const kg = line.weighedMg / MG_PER_KG;
     return [
       {
-        id: `${line.lotId}${WEIGHED}`,
+        id: `${line.lotId} weighed`,
+        lot: line.lotId,
         species: lot?.species ?? '',
         fatPct: lot?.fatPct ?? sheet.plannedFatPct,
         fatSd: lot?.fatSd ?? sheet.fatSd,
@@ -65,10 +63,14 @@ export function replanInput(
 }
 
 /** The plan's uses by lot, what is weighed and what is still to come taken together. */
-export function replanUses(uses: readonly PlanUse[]): { lotId: string; massMg: number }[] {
+export function replanUses(
+  uses: readonly PlanUse[],
+  trims: readonly PlanTrim[],
+): { lotId: string; massMg: number }[] {
+  const lotOf = new Map(trims.map((t) => [t.id, t.lot ?? t.id]));
   const byLot = new Map<string, number>();
   for (const use of uses) {
-    const lotId = use.id.endsWith(WEIGHED) ? use.id.slice(0, -WEIGHED.length) : use.id;
+    const lotId = lotOf.get(use.id) ?? use.id;
     byLot.set(lotId, (byLot.get(lotId) ?? 0) + use.massMg);
   }
   return [...byLot].map(([lotId, massMg]) => ({ lotId, massMg }));

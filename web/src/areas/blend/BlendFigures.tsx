@@ -3,7 +3,7 @@ import type { PlanOptimal } from '@zest/core';
 import type { TrimLot } from '@zest/contract';
 import { NUMERALS } from '../../ui/theme.js';
 import { Tick, Triangle } from '../../ui/Trouble.js';
-import { useUnits } from '../../ui/units.js';
+import { useUnits, type Units } from '../../ui/units.js';
 import type { Blend } from './settings.js';
 
 interface BlendFiguresProps {
@@ -58,6 +58,7 @@ export function BlendFigures({ blend, answer, wanted, lots }: BlendFiguresProps)
       {answer && !answer.confidenceMet ? (
         <Box>The wanted chance cannot be reached; this is the likeliest blend.</Box>
       ) : null}
+      {answer?.stopped ? <Box>{stoppedWords(answer.cost, answer.stopped.leastCost, units)}</Box> : null}
       {test ? (
         <Box sx={{ fontSize: 15 }}>
           A fat test of{' '}
@@ -69,6 +70,14 @@ export function BlendFigures({ blend, answer, wanted, lots }: BlendFiguresProps)
       ) : null}
     </Box>
   );
+}
+
+/** What a search that was stopped can still promise. */
+function stoppedWords(cost: number, leastCost: number | null, units: Units): string {
+  const said = 'The search among boxes and counts was stopped by its time: a better blend may exist.';
+  return leastCost === null
+    ? said
+    : `${said} None can be more than ${units.money(Math.max(0, cost - leastCost) * 100)} cheaper.`;
 }
 
 function Figure({ name, value, more }: { name: string; value: string; more?: string }) {

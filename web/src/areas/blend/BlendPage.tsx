@@ -1,12 +1,12 @@
 import Box from '@mui/material/Box';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
-import { useSearchParams } from 'react-router';
+import { useLocation, useSearchParams } from 'react-router';
 import { type BlendDraft } from '@zest/contract';
 import { Loading } from '../../ui/Loading.js';
 import { Trouble } from '../../ui/Trouble.js';
 import { BlendBench } from './BlendBench.js';
-import { initialSettings } from './settings.js';
+import { initialSettings, settingsOfTable, type FromTable } from './settings.js';
 import { queries } from '../../data/queries.js';
 
 /** New batch: product, kilograms and window; the cheapest blend on the beam; nudge, lock, open. */
@@ -15,6 +15,7 @@ export default function BlendPage() {
   const lots = useQuery(queries.lots);
   const drafts = useQuery(queries.drafts);
   const [query] = useSearchParams();
+  const { state } = useLocation() as { state: { fromTable?: FromTable } | null };
   const [chosen, setChosen] = useState<{ recipeId: string } | { draft: BlendDraft }>();
   const error = recipes.error ?? lots.error ?? drafts.error;
   if (error) {
@@ -28,7 +29,8 @@ export default function BlendPage() {
   if (!recipes.data || !lots.data || !drafts.data) return <Loading what="Fetching the cold room" />;
   const linked = drafts.data.find((d) => d.id === query.get('draft'));
   const draft = chosen ? ('draft' in chosen ? chosen.draft : undefined) : linked;
-  const linkedRecipe = chosen ? undefined : (query.get('recipe') ?? undefined);
+  const table = chosen || linked ? undefined : state?.fromTable;
+  const linkedRecipe = chosen ? undefined : (table?.recipeId ?? query.get('recipe') ?? undefined);
   const recipeId =
     draft?.recipeId ?? (chosen && 'recipeId' in chosen ? chosen.recipeId : undefined) ?? linkedRecipe;
   const recipe = recipes.data.find((r) => r.id === recipeId) ?? recipes.data[0];
@@ -41,7 +43,7 @@ export default function BlendPage() {
       lots={lots.data}
       drafts={drafts.data}
       draft={draft}
-      initial={draft?.settings ?? initialSettings(recipe)}
+      initial={draft?.settings ?? (table ? settingsOfTable(recipe, table) : initialSettings(recipe))}
       onRecipe={(id) => setChosen({ recipeId: id })}
       onDraft={(next) => setChosen({ draft: next })}
     />

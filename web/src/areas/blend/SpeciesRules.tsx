@@ -11,7 +11,8 @@ interface SpeciesRulesProps {
   onChange: (next: Partial<BlendSettings>) => void;
 }
 
-type Kind = 'at least' | 'at most' | 'only' | 'none';
+const KINDS = ['at least', 'at most', 'some', 'only', 'none'] as const;
+type Kind = (typeof KINDS)[number];
 
 /** “At least 30 % beef”, “only lamb”: shares of everything that is meat or fat. */
 export function SpeciesRules({ settings, lots, onChange }: SpeciesRulesProps) {
@@ -28,12 +29,17 @@ export function SpeciesRules({ settings, lots, onChange }: SpeciesRulesProps) {
         ? { species: name, minPct: 100 }
         : kind === 'none'
           ? { species: name, maxPct: 0 }
-          : { species: name, [kind === 'at least' ? 'minPct' : 'maxPct']: value };
+          : kind === 'some'
+            ? { species: name }
+            : { species: name, [kind === 'at least' ? 'minPct' : 'maxPct']: value };
     onChange({ speciesRules: [...settings.speciesRules, rule] });
   };
   return (
     <>
       <h3>Species, as shares of the meat block</h3>
+      <Box sx={{ fontSize: 15, mb: 0.5 }}>
+        Once one may be in it, a species that is not named is not offered; “some” lets it in.
+      </Box>
       {settings.speciesRules.map((rule, i) => (
         <Box key={`${rule.species} ${i}`} sx={{ display: 'flex', alignItems: 'center', gap: 1 }}>
           <Box sx={{ flex: 1 }}>{speciesWords(rule)}</Box>
@@ -53,7 +59,7 @@ export function SpeciesRules({ settings, lots, onChange }: SpeciesRulesProps) {
           onChange={(e) => setKind(e.target.value as Kind)}
           sx={{ width: 110 }}
         >
-          {(['at least', 'at most', 'only', 'none'] as const).map((k) => (
+          {KINDS.map((k) => (
             <MenuItem key={k} value={k}>
               {k}
             </MenuItem>
@@ -97,5 +103,5 @@ function speciesWords(rule: BlendSettings['speciesRules'][number]): string {
     rule.minPct === undefined ? [] : [`at least ${rule.minPct} %`],
     rule.maxPct === undefined ? [] : [`at most ${rule.maxPct} %`],
   ].flat();
-  return `${parts.join(', ')} ${rule.species}`;
+  return `${parts.join(', ') || 'some'} ${rule.species}`;
 }

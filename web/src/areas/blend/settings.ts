@@ -1,4 +1,4 @@
-import { MG_PER_KG, inWindow, mixture, type PlanInput, type PlanTrim } from '@zest/core';
+import { MG_PER_KG, inWindow, isMeant, mixture, type PlanInput, type PlanTrim } from '@zest/core';
 import type { BlendSettings, Recipe, TrimLot } from '@zest/contract';
 
 /** Meats are weighed on the floor scale; the plan is rounded to its division. */
@@ -25,6 +25,21 @@ export function initialSettings(recipe: Recipe): BlendSettings {
   };
 }
 
+/** Weights that were put on the table, and what they are to become. */
+export interface FromTable {
+  recipeId: string;
+  owner: string | null;
+  /** Kilograms by lot. */
+  kg: Readonly<Record<string, number>>;
+}
+
+/** A batch of just what is on the table: its weight is theirs, and each is held. */
+export function settingsOfTable(recipe: Recipe, { owner, kg }: FromTable): BlendSettings {
+  const masses = Object.entries(kg).map(([id, value]) => [id, Math.round(value * MG_PER_KG)] as const);
+  const locks = Object.fromEntries(masses.flatMap(([id, mg]) => (mg > 0 ? [[id, mg / MG_PER_KG]] : [])));
+  return { ...initialSettings(recipe), owner, locks, meatMg: masses.reduce((sum, [, mg]) => sum + mg, 0) };
+}
+
 /** Why a lot is not offered to a blend, or undefined when it is. */
 export function whyNot(lot: TrimLot, settings: BlendSettings): string | undefined {
   if (lot.owner !== settings.owner) {
@@ -37,10 +52,10 @@ export function whyNot(lot: TrimLot, settings: BlendSettings): string | undefine
   if (lot.urgency === 'past') return 'past its use-by date';
   if (lot.heat !== 'raw') return `already ${lot.heat}`;
   if (lot.freeMg <= 0) return 'nothing free';
-  const barred = settings.speciesRules.some(
-    (r) => (r.species === lot.species && r.maxPct === 0) || (r.minPct === 100 && r.species !== lot.species),
-  );
-  if (barred) return `${lot.species} may not be in it`;
+  if (settings.speciesRules.some((r) => r.species === lot.species && r.maxPct === 0)) {
+    return `${lot.species} may not be in it`;
+  }
+  if (!isMeant(settings.speciesRules, lot.species)) return `the recipe does not mean ${lot.species}`;
   return settings.leaveOut.includes(lot.id) ? 'left out by you' : undefined;
 }
 

@@ -75,6 +75,7 @@ function batchInput(day: DayInput, batch: DayBatch): PlanInput {
   const weighed = (batch.weighed ?? []).map(({ massKg, ...trim }): PlanTrim => ({
     ...trim,
     id: `${trim.id} (weighed)`,
+    lot: trim.id,
     owner: batch.owner,
     availableKg: massKg,
     lockedKg: massKg,

@@ -1,4 +1,4 @@
-import type { DayInput, PlanTrim } from '@zest/core';
+import { asMeant, type DayInput, type PlanTrim } from '@zest/core';
 import type { BlendDraft, BlendSettings, TrimLot } from '@zest/contract';
 import { DIVISION_KG, toTrim, whyNot } from '../settings.js';
 
@@ -23,7 +23,10 @@ export function dayInput(planned: readonly BlendDraft[], lots: readonly TrimLot[
         batchKg: settings.meatMg / 1e6,
         window: settings.window,
         confidence: settings.confidence,
-        speciesRules: settings.speciesRules,
+        speciesRules: asMeant(
+          settings.speciesRules,
+          lots.map((l) => l.species),
+        ),
         ...(settings.maxTrims === null ? {} : { maxTrims: settings.maxTrims }),
         ...(settings.owner === null ? {} : { owner: settings.owner }),
       };
