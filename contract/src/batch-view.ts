@@ -109,6 +109,8 @@ const lineView = z.object({
   scaleId: z.string(),
   weighings: z.int(),
   tooCoarse: z.boolean(),
+  fatPct: z.number().nullable(),
+  fatSd: z.number().nullable(),
   gPerKgMeat: z.number().nullable(),
   pctOfMix: z.number().nullable(),
   perLoadMg: z.array(z.int()),

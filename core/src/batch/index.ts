@@ -31,6 +31,14 @@ export {
   type TransferFact,
   type TransferHow,
 } from './facts.js';
+export {
+  fatFormulas,
+  gaugeFormula,
+  lineFormulas,
+  mixFormulas,
+  stepFormulas,
+  type Formula,
+} from './formulas.js';
 export { goesIn, isGivenUp, type GoesIn } from './goes-in.js';
 export { fold, summarise, unreadableSummary } from './fold.js';
 export { stepGate, type GateFacts } from './gate.js';

@@ -143,6 +143,8 @@ function lineView(facts: BatchFacts, line: LineFact, shop: ShopFacts, ctx: LineC
     scaleId: scale.id,
     weighings: choice?.weighings ?? 1,
     tooCoarse: choice?.tooCoarse ?? false,
+    fatPct: line.kind === 'meat' ? (account?.fatPct ?? null) : null,
+    fatSd: line.kind === 'meat' ? (account?.fatSd ?? null) : null,
     gPerKgMeat: line.kind === 'ingredient' ? (rawDue / ctx.basisMg) * 1000 : null,
     pctOfMix: line.kind === 'ingredient' ? (rawDue / ctx.mixMg) * 100 : null,
     perLoadMg:

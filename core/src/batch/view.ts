@@ -64,6 +64,9 @@ export interface LineView {
   scaleId: ScaleId;
   weighings: number;
   tooCoarse: boolean;
+  /** Meats: fat of their lot as it is thought to be now, %, and its uncertainty in points. */
+  fatPct: number | null;
+  fatSd: number | null;
   gPerKgMeat: number | null;
   pctOfMix: number | null;
   perLoadMg: number[];

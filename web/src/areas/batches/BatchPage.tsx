@@ -2,8 +2,9 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { useState } from 'react';
 import { Link, useParams } from 'react-router';
-import { readingKind } from '@zest/core';
+import { mixFormulas, readingKind, stepFormulas } from '@zest/core';
 import { BATCH_SHEET_PDF_PATH, type BatchView, type StepView } from '@zest/contract';
+import { Explained } from '../../ui/Explained.js';
 import { Loading } from '../../ui/Loading.js';
 import { PRIMARY, PrimaryBar } from '../../ui/PrimaryBar.js';
 import { usePerson } from '../../data/session.js';
@@ -67,15 +68,13 @@ function Sheet({ sheet }: { sheet: BatchView }) {
         </Box>
       </Box>
       <Box sx={{ ...NUMERALS, fontSize: 20, display: 'flex', gap: 3, flexWrap: 'wrap', my: 1 }}>
-        <span>
-          {units.mass(sheet.meatBasis.massMg, 10_000)} meat {BASIS_WORD[sheet.meatBasis.from]}
-        </span>
-        <span>
+        <Explained of="the mix" formulas={mixFormulas(sheet)}>
+          {units.mass(sheet.meatBasis.massMg, 10_000)} meat {BASIS_WORD[sheet.meatBasis.from]},{' '}
           {sheet.madeMixMg === null
             ? `${units.mass(sheet.mixMg, 10_000)} mix due`
             : `${units.mass(sheet.madeMixMg, 10_000)} mix as made (${units.mass(sheet.mixMg, 10_000)} due)`}{' '}
           in {sheet.loads} {sheet.loads === 1 ? 'load' : 'loads'}
-        </span>
+        </Explained>
       </Box>
       <FatPanel sheet={sheet} />
       {sheet.trouble ? (
@@ -98,7 +97,7 @@ function Sheet({ sheet }: { sheet: BatchView }) {
       )}
       <StepStrip steps={sheet.steps} chosenId={chosen?.id} onChoose={setChosenId} />
       {chosen ? <StepPanel sheet={sheet} step={chosen} /> : null}
-      <LineTable lines={sheet.lines} />
+      <LineTable sheet={sheet} />
       <LimitsPanel sheet={sheet} />
       <Notices sheet={sheet} />
       <EntryList sheet={sheet} />
@@ -175,12 +174,12 @@ function StepPanel({ sheet, step }: { sheet: BatchView; step: StepView }) {
       </Box>
       <Box sx={{ ...NUMERALS, fontSize: 19 }}>
         {step.inMg > 0 ? (
-          <Box>
+          <Explained of={`the yield of ${step.title}`} formulas={stepFormulas(step, sheet)}>
             {units.mass(step.inMg)} in, {units.mass(step.outMg)} out
             {step.state === 'closed' && step.stepYield !== null
               ? `, step yield ${units.percent(step.stepYield * 100)}`
               : ''}
-          </Box>
+          </Explained>
         ) : null}
         <StepReadings readings={readings} />
         <StepMarks marks={sheet.marks.filter((m) => m.stepId === step.id)} />

@@ -1,15 +1,16 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { useState } from 'react';
+import { fatFormulas, traitsOf } from '@zest/core';
 import type { BatchView } from '@zest/contract';
 import { usePerson } from '../../data/session.js';
+import { Explained } from '../../ui/Explained.js';
 import { NUMERALS } from '../../ui/theme.js';
 import { useUnits } from '../../ui/units.js';
 import { CorrectDialog } from './CorrectDialog.js';
 import { KeepLotDialog } from './KeepLotDialog.js';
 import { ReplanDialog } from './ReplanDialog.js';
 import { TestBatchDialog } from './TestBatchDialog.js';
-import { traitsOf } from '@zest/core';
 
 /** What the fat of the batch is thought to be: at opening, now, and after the ground meat was tested. */
 export function FatPanel({ sheet }: { sheet: BatchView }) {
@@ -45,8 +46,10 @@ export function FatPanel({ sheet }: { sheet: BatchView }) {
           </Box>
         ) : null}
         <Box>
-          <b style={NUMERALS}>{units.percent(sheet.inWindow * 100, 0)}</b> sure to be in{' '}
-          {units.number(sheet.window.minPct, 0)}–{units.number(sheet.window.maxPct, 0)} %
+          <Explained of="the fat" formulas={fatFormulas(sheet)}>
+            <b style={NUMERALS}>{units.percent(sheet.inWindow * 100, 0)}</b> sure to be in{' '}
+            {units.number(sheet.window.minPct, 0)}–{units.number(sheet.window.maxPct, 0)} %
+          </Explained>
         </Box>
         {canTest ? (
           <Button variant="outlined" size="small" onClick={() => setOpen('test')}>

@@ -4,13 +4,15 @@ import TableBody from '@mui/material/TableBody';
 import TableCell from '@mui/material/TableCell';
 import TableHead from '@mui/material/TableHead';
 import TableRow from '@mui/material/TableRow';
-import type { LineView } from '@zest/contract';
+import { lineFormulas } from '@zest/core';
+import type { BatchView } from '@zest/contract';
+import { Explained } from '../../ui/Explained.js';
 import { COLOUR, MATERIAL_FILL, NUMERALS } from '../../ui/theme.js';
 import { Tick, Triangle } from '../../ui/Trouble.js';
 import { useUnits } from '../../ui/units.js';
 
 /** Every line in grams, with its dose per kilogram and in percent, and what has been weighed. */
-export function LineTable({ lines }: { lines: readonly LineView[] }) {
+export function LineTable({ sheet }: { sheet: BatchView }) {
   const units = useUnits();
   return (
     <Table size="small" aria-label="Lines of the batch">
@@ -28,7 +30,7 @@ export function LineTable({ lines }: { lines: readonly LineView[] }) {
         </TableRow>
       </TableHead>
       <TableBody sx={{ '& td': { fontSize: 17 } }}>
-        {lines.map((line) => (
+        {sheet.lines.map((line) => (
           <TableRow
             key={line.id}
             sx={line.role === 'cure' ? { outline: `2px solid ${COLOUR.cure}`, outlineOffset: -2 } : {}}
@@ -47,6 +49,12 @@ export function LineTable({ lines }: { lines: readonly LineView[] }) {
                 }}
               />
               {line.name}
+              {line.fatPct === null ? null : (
+                <Box component="span" sx={{ fontSize: 14 }}>
+                  {' '}
+                  {units.percent(line.fatPct)} ± {units.number(line.fatSd ?? 0, 1)} fat
+                </Box>
+              )}
               {line.cure ? (
                 <Box sx={{ fontSize: 14 }}>
                   {units.number(line.cure.ppm, 1)} ppm nitrite on {line.cure.basis}; limit{' '}
@@ -58,7 +66,12 @@ export function LineTable({ lines }: { lines: readonly LineView[] }) {
             </TableCell>
             <TableCell sx={NUMERALS}>{line.lotCode}</TableCell>
             <TableCell align="right" sx={{ ...NUMERALS, fontWeight: 700, whiteSpace: 'nowrap' }}>
-              {units.mass(line.dueMg)}
+              <Explained
+                of={`what is due of ${line.name} ${line.lotCode}`}
+                formulas={lineFormulas(line, sheet)}
+              >
+                {units.mass(line.dueMg)}
+              </Explained>
             </TableCell>
             <TableCell align="right" sx={{ ...NUMERALS, whiteSpace: 'nowrap' }}>
               {line.gPerKgMeat === null
@@ -88,7 +101,7 @@ export function LineTable({ lines }: { lines: readonly LineView[] }) {
   );
 }
 
-function LineMark({ line }: { line: LineView }) {
+function LineMark({ line }: { line: BatchView['lines'][number] }) {
   if (line.weighedMg === 0) return null;
   const right = line.weighedMg >= line.lowMg && line.weighedMg <= line.highMg;
   if (right || line.accepted) return <Tick size={20} />;

@@ -1,23 +1,12 @@
 import Box from '@mui/material/Box';
+import { gaugeFormula, type Gauge } from '@zest/core';
+import { Explained } from '../../ui/Explained.js';
 import { COLOUR, NUMERALS } from '../../ui/theme.js';
 import { Tick, Triangle } from '../../ui/Trouble.js';
 import { useUnits } from '../../ui/units.js';
 
 interface GaugeBarProps {
-  gauge: {
-    title: string;
-    value: number;
-    unit: 'ppm' | '%' | 'g/kg';
-    basis: string;
-    limit: number | null;
-    floor: number | null;
-    level: 'ok' | 'warn' | 'stop' | 'name' | 'label';
-    roomMg: number | null;
-    roomOf: string;
-    book: string | null;
-    written: string;
-    source: string;
-  };
+  gauge: Gauge;
 }
 
 const LEVEL_WORD = {
@@ -45,7 +34,6 @@ export function GaugeBar({ gauge }: GaugeBarProps) {
     <Box
       role="group"
       aria-label={`${gauge.title}: ${words[0]}${level === 'ok' ? '' : `, ${LEVEL_WORD[level]}`}`}
-      title={`${gauge.written} – ${gauge.source}`}
       sx={{ mb: 1.25, ...(level === 'stop' ? { borderLeft: `10px solid ${COLOUR.ink}`, pl: 1 } : {}) }}
     >
       <Box sx={{ display: 'flex', alignItems: 'center', gap: 0.75 }}>
@@ -59,7 +47,9 @@ export function GaugeBar({ gauge }: GaugeBarProps) {
         {limit === null ? null : <Mark at={pct(limit)} />}
       </svg>
       <Box sx={{ ...NUMERALS, fontSize: 16, lineHeight: 1.2 }}>
-        {words.join(' · ')}
+        <Explained of={gauge.title} formulas={[gaugeFormula(gauge)]}>
+          {words.join(' · ')}
+        </Explained>
         {level === 'ok' || level === 'stop' ? '' : ` – ${LEVEL_WORD[level]}`}
         {gauge.roomMg !== null && level !== 'stop' && gauge.roomMg > 0 ? (
           <Box component="span">
