@@ -72,6 +72,7 @@ export function stepGate(facts: GateFacts): Missing[] {
     ...facts.lines.flatMap(missingLine),
     ...missingMass(facts),
     ...missingLoads(facts),
+    ...missingShares(facts),
     ...missingReadings(facts),
     ...missingTaste(facts),
   ];
@@ -127,6 +128,25 @@ function missingLoads(facts: GateFacts): Missing[] {
   return states.flatMap((s) =>
     s.missing.map(({ sentence }) => ({ what: `load:${s.load}`, sentence: `${name} ${s.load}: ${sentence}` })),
   );
+}
+
+/** What was weighed of each load is, together, what came in. */
+function missingShares(facts: GateFacts): Missing[] {
+  const { loads = 1, skippedLoads = [], inMg, readings } = facts;
+  const made = Array.from({ length: loads }, (_, i) => i + 1).filter((load) => !skippedLoads.includes(load));
+  return facts.asks.flatMap((ask) => {
+    if (!readingKind(ask.kind).sharesOut || made.length < loads) return [];
+    const own = readings.filter((r) => r.kind === ask.kind);
+    const lasts = made.flatMap((load) => own.findLast((r) => (r.load || 1) === load)?.value ?? []);
+    const sumMg = lasts.reduce((sum, mg) => sum + mg, 0);
+    if (lasts.length < made.length || Math.abs(sumMg - inMg) <= inMg * LEFT_PART) return [];
+    return [
+      {
+        what: ask.kind,
+        sentence: `The lots weigh ${massToken(sumMg)} together, and ${massToken(inMg)} came in: weigh them again, or say where the rest is.`,
+      },
+    ];
+  });
 }
 
 function missingTaste({ taste }: GateFacts): Missing[] {

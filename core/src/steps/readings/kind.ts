@@ -47,6 +47,8 @@ export interface ReadingKind<N extends string = string> {
   readonly opens?: true;
   /** Values of a step add up; else the last one counts. */
   readonly adds?: true;
+  /** The values of all loads together are what came in, mg. */
+  readonly sharesOut?: true;
   /** Fills the place of another kind. */
   readonly countsAs?: string;
   /** Said while there is none. */

@@ -12,6 +12,7 @@ export const lotWeight = defineReading({
   given: 'load scale',
   range: { min: 1, max: 1_000_000_000, whole: true, subject: 'The weight of a lot', hint: ' mg' },
   perLoad: true,
+  sharesOut: true,
   asked: 'The lot has not been weighed.',
   askedOfLoad: 'it has not been weighed, or is more than the bowl takes.',
   judge: ({ mostMg }, values) =>
