@@ -21,6 +21,12 @@ export const BATCH_STATES = ['open', 'closed', 'cancelled'] as const;
 export const TRANSFER_HOWS = ['scale', 'typed', 'derived'] as const;
 export const READING_HOWS = ['scale', 'probe', 'typed'] as const;
 
+const made = {
+  sentBy: z.string().nullish(),
+  proven: z.boolean().optional(),
+  retimed: z.boolean().optional(),
+};
+
 export const transferFact = z.object({
   id,
   from: id,
@@ -30,7 +36,7 @@ export const transferFact = z.object({
   stepId: id.nullable(),
   lineId: id.nullable(),
   person: z.string().nullable(),
-  sentBy: z.string().nullish(),
+  ...made,
   deviceId: z.string().nullable(),
   withId: id.nullable(),
   how: z.enum(TRANSFER_HOWS),
@@ -47,7 +53,7 @@ export const readingFact = z.object({
   load: z.int(),
   at: instant,
   person: z.string(),
-  sentBy: z.string().nullish(),
+  ...made,
   how: z.enum(READING_HOWS),
   transferId: id.nullable(),
 }) as unknown as z.ZodType<ReadingFact>;
@@ -61,9 +67,12 @@ export const markFact = z.object({
   value: z.number().nullable(),
   at: instant,
   person: z.string(),
-  sentBy: z.string().nullish(),
+  ...made,
   second: z.string().nullable(),
 }) as unknown as z.ZodType<MarkFact>;
+
+/** A card for the lead, and who has seen it. */
+export const notice = z.object({ id: id.nullable(), sentence: z.string(), seenBy: z.string().nullable() });
 
 const stepFact = z.object({
   id,
@@ -151,7 +160,7 @@ export const batchFacts = z.object({
   readings: z.array(readingFact),
   marks: z.array(markFact),
   acceptances: z.array(z.object({ lineId: id, weighedMg: z.int() })),
-  notices: z.array(z.object({ sentence: z.string() })),
+  notices: z.array(notice),
   fatTest: z.object({ fatPct: z.number(), fatSd: z.number(), at: instant }).nullable(),
   accounts: z.array(accountFact),
   casings: z.array(

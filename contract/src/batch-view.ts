@@ -11,7 +11,7 @@ import {
   type BatchView,
   type BatchWeighing,
 } from '@zest/core';
-import { BATCH_STATES, TRANSFER_HOWS, markFact, readingFact } from './batch-facts.js';
+import { BATCH_STATES, TRANSFER_HOWS, markFact, notice, readingFact } from './batch-facts.js';
 import { day, fatWindow, instant } from './fields.js';
 import { id } from './route.js';
 import { methodStep } from './steps.js';
@@ -191,6 +191,8 @@ const entryView = z.object({
   at: instant,
   person: z.string(),
   sentBy: z.string().nullable(),
+  proven: z.boolean(),
+  retimed: z.boolean(),
   stepId: id.nullable(),
   from: z.string(),
   to: z.string(),
@@ -293,7 +295,7 @@ const process = z.object({
     doneC: z.number(),
   }),
   learned: z.array(z.object({ name: z.string(), value: z.number(), unit: z.string(), runs: z.int() })),
-  notices: z.array(z.string()),
+  notices: z.array(notice),
 });
 export const batchProcess = process as unknown as z.ZodType<BatchProcess>;
 

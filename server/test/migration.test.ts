@@ -76,6 +76,7 @@ describe('a database made by the version before', () => {
       '012_lots_as_they_are.sql',
       '013_tubes.sql',
       '014_known_devices.sql',
+      '015_late_and_seen.sql',
     ]);
     expect(pending).toEqual(ran);
     expect(await pendingMigrations(ownerUrl)).toEqual([]);

@@ -34,7 +34,7 @@ export function apply(facts: BatchFacts, fact: Fact): BatchFacts {
       return { ...facts, acceptances: [...facts.acceptances, { lineId, weighedMg }] };
     }
     case 'notice':
-      return { ...facts, notices: [{ sentence: fact.sentence }, ...facts.notices] };
+      return { ...facts, notices: [{ id: null, sentence: fact.sentence, seenBy: null }, ...facts.notices] };
     case 'account':
       return knows(facts.accounts, fact.account.id)
         ? facts

@@ -28,6 +28,8 @@ export function entriesView(facts: BatchFacts): EntryView[] {
     at: t.at,
     person: t.person ?? '',
     sentBy: t.sentBy ?? null,
+    proven: t.proven === true,
+    retimed: t.retimed === true,
     stepId: t.stepId,
     from: name(t.from),
     to: name(t.to),

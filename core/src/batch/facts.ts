@@ -20,7 +20,7 @@ export interface BatchFacts {
   readings: ReadingFact[];
   marks: MarkFact[];
   acceptances: { lineId: string; weighedMg: number }[];
-  notices: { sentence: string }[];
+  notices: NoticeFact[];
   /** The latest test of the ground blend that still stands. */
   fatTest: { fatPct: number; fatSd: number; at: string } | null;
   /** Every account that the batch touches, its lots and places among them. */
@@ -99,10 +99,28 @@ export interface LineFact {
   fatSd: number | null;
 }
 
+/** What the lead was told of a batch; it stays in front until somebody has seen it. */
+export interface NoticeFact {
+  /** Null for what this device has only worked out so far. */
+  id: string | null;
+  sentence: string;
+  seenBy: string | null;
+}
+
 /** How a weight became known: shown by a scale, typed, or computed from others. */
 export type TransferHow = 'scale' | 'typed' | 'derived';
 
-export interface TransferFact {
+/** Who made an entry and when, and how far that is known. */
+interface Made {
+  /** Who sent it, where that was another: it waited on a device without network. */
+  sentBy?: string | null;
+  /** The device had the maker's session then; else the maker is only said to have made it. */
+  proven?: boolean;
+  /** The device's time could not be: it is the server's. */
+  retimed?: boolean;
+}
+
+export interface TransferFact extends Made {
   id: string;
   from: string;
   to: string;
@@ -112,8 +130,6 @@ export interface TransferFact {
   stepId: string | null;
   lineId: string | null;
   person: string | null;
-  /** Who sent it, where the person is only said to have made it: it waited on a device without network. */
-  sentBy?: string | null;
   /** The scale that showed it. */
   deviceId: string | null;
   /** The entry it was made together with, and goes with when that is taken back. */
@@ -128,7 +144,7 @@ export interface TransferFact {
 /** How a figure became known: from a scale, from a probe, or typed. */
 export type ReadingHow = 'scale' | 'probe' | 'typed';
 
-export interface ReadingFact {
+export interface ReadingFact extends Made {
   id: string;
   stepId: string;
   kind: string;
@@ -137,14 +153,12 @@ export interface ReadingFact {
   load: number;
   at: string;
   person: string;
-  /** Who sent it, where the person is only said to have made it: it waited on a device without network. */
-  sentBy?: string | null;
   how: ReadingHow;
   /** The weighing it was counted by. */
   transferId: string | null;
 }
 
-export interface MarkFact {
+export interface MarkFact extends Made {
   id: string;
   stepId: string | null;
   kind: MarkKind;
@@ -153,8 +167,6 @@ export interface MarkFact {
   value: number | null;
   at: string;
   person: string;
-  /** Who sent it, where the person is only said to have made it: it waited on a device without network. */
-  sentBy?: string | null;
   second: string | null;
 }
 

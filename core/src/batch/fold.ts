@@ -59,7 +59,7 @@ export function fold(facts: BatchFacts, shop: ShopFacts): BatchView {
     outOfChill: outOfChill(shop),
     species: speciesOf(facts),
     learned: shop.learned.figures,
-    notices: facts.notices.map((n) => n.sentence),
+    notices: facts.notices,
     entries: entriesView(facts),
     meatBasis: basis,
     mixMg,
@@ -152,7 +152,9 @@ function trouble(facts: BatchFacts, shop: ShopFacts, { masses, lines, cure }: Fo
     const word = station.balanceMg > 0 ? 'is missing' : 'too much came out';
     return `${massToken(Math.abs(station.balanceMg))} ${word} at ${station.name}.`;
   }
-  return facts.notices[0]?.sentence ?? null;
+  const [unseen, ...others] = facts.notices.filter((n) => n.seenBy === null);
+  if (!unseen) return null;
+  return others.length === 0 ? unseen.sentence : `${unseen.sentence} And ${others.length} more.`;
 }
 
 /** So much of what went in may be lost in the error of weighing it tub by tub. */

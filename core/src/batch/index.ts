@@ -23,6 +23,7 @@ export {
   type Learned,
   type LineFact,
   type MarkFact,
+  type NoticeFact,
   type ReadingFact,
   type ReadingHow,
   type ShopFacts,

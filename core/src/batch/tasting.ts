@@ -38,10 +38,11 @@ function changedLines({ lines, steps, batch }: BatchFacts): string[] {
   return [...new Set(names)];
 }
 
-/** Where a patty is done, °C: where the method says, and never below what its species need. */
+/** Where a patty is done, °C: where the method says at any of its tastings, and never below what its species need. */
 function doneAt({ steps, lines, accounts }: BatchFacts): number {
-  const tasting = steps.find((s) => traitsOf(s.document).tastes);
-  const written = tasting && numberOf(tasting.document, 'stopBelowC');
+  const written = steps.flatMap((s) =>
+    traitsOf(s.document).tastes ? (numberOf(s.document, 'stopBelowC') ?? []) : [],
+  );
   const species = new Map(accounts.map((a) => [a.id, a.species]));
-  return Math.max(written ?? 0, safeCoreC(lines.map((l) => species.get(l.lotAccountId) ?? '')));
+  return Math.max(...written, safeCoreC(lines.map((l) => species.get(l.lotAccountId) ?? '')));
 }

@@ -8,7 +8,7 @@ import type { TimeOut } from '../cold-room/chill-clock.js';
 import type { OutOfChill } from '../rules/house.js';
 import type { Fills } from '../bench/fills.js';
 import type { BatchCure } from './cure.js';
-import type { LearnedFigure, MarkFact, ReadingFact, StepOrigin, TransferHow } from './facts.js';
+import type { LearnedFigure, MarkFact, NoticeFact, ReadingFact, StepOrigin, TransferHow } from './facts.js';
 
 /** Something that stands between a step and its closing. */
 export interface Missing {
@@ -128,6 +128,9 @@ export interface EntryView {
   person: string;
   /** Who sent it, where the person is only said to have made it. */
   sentBy: string | null;
+  /** Made by that person for certain, whoever sent it. */
+  proven: boolean;
+  retimed: boolean;
   stepId: string | null;
   from: string;
   to: string;
@@ -204,7 +207,7 @@ export interface BatchProcess {
   species: string[];
   learned: readonly LearnedFigure[];
   /** What the lead was told of it, the newest first; weights and temperatures are tokens. */
-  notices: string[];
+  notices: NoticeFact[];
 }
 
 /** Money: what went in, and what a kilogram or a piece costs; minor units. */

@@ -25,3 +25,10 @@ export async function addNoticeOnce(db: Db, batchId: string, now: Date, sentence
     { id: uuid(), batchId, sentence: sentence.slice(0, MOST), now },
   );
 }
+
+/** Who has seen a card; the first who did stays. */
+export function addSeen(tx: Transaction, seen: { id: string; personId: string; at: Date }): void {
+  sql(tx).defer('INSERT IGNORE INTO notice_seen (id, person_id, at) VALUES (:id, :personId, :at)', {
+    ...seen,
+  });
+}

@@ -60,6 +60,7 @@ export const queries = {
 
   drafts: list('drafts', ROUTES.listDrafts, { by: ['drafts'] }),
   batches: list('batches', ROUTES.listBatches, { by: ['batch'] }),
+  lateEntries: list('late-entries', ROUTES.lateEntries, { by: ['batch'] }),
   batchLots: one('batch-lots', ROUTES.benchLots, { by: ['batch'] }),
   batchCasings: one('batch-casings', ROUTES.batchCasings, { by: ['batch', 'lots'] }),
 

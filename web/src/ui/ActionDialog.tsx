@@ -4,7 +4,7 @@ import Dialog from '@mui/material/Dialog';
 import DialogActions from '@mui/material/DialogActions';
 import DialogContent from '@mui/material/DialogContent';
 import DialogTitle from '@mui/material/DialogTitle';
-import { useId, type ReactNode } from 'react';
+import { useId, useState, type ReactNode } from 'react';
 
 interface ActionDialogProps {
   title: string;
@@ -18,10 +18,18 @@ interface ActionDialogProps {
 /** A dialog that does one thing here, without asking the server; its button says what. */
 export function ActionDialog({ title, action, disabled, onGo, onClose, children }: ActionDialogProps) {
   const titleId = useId();
+  // What was filled in is not thrown away by a key or a touch beside it; “Leave it” does that.
+  const [isFilled, setFilled] = useState(false);
   return (
-    <Dialog open onClose={onClose} maxWidth="sm" fullWidth aria-labelledby={titleId}>
+    <Dialog
+      open
+      onClose={() => (isFilled ? undefined : onClose())}
+      maxWidth="sm"
+      fullWidth
+      aria-labelledby={titleId}
+    >
       <DialogTitle id={titleId}>{title}</DialogTitle>
-      <DialogContent>
+      <DialogContent onChange={() => setFilled(true)}>
         <Box sx={{ display: 'flex', flexDirection: 'column', gap: 1.5, pt: 1 }}>{children}</Box>
       </DialogContent>
       <DialogActions>

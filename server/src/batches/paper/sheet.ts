@@ -90,7 +90,9 @@ function saidTexts(sheet: BatchView, { units, zone }: Paper): Content[] {
   if (marks.length + sheet.notices.length === 0) return [];
   return [
     { text: 'Noted', style: 'head' },
-    ...sheet.notices.map((sentence): Content => ({ text: fillTokens(sentence, units) })),
+    ...sheet.notices.map(({ sentence, seenBy }): Content => ({
+      text: `${fillTokens(sentence, units)}${seenBy ? ` Seen by ${seenBy}.` : ''}`,
+    })),
     ...marks.map((m): Content => {
       const what = [m.subject, m.note].filter(Boolean).join(': ');
       return { text: `${shopDay(zone, m.at)} ${shopClock(zone, m.at)} ${m.person}: ${what}` };

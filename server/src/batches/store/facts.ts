@@ -159,9 +159,12 @@ function accountOf({ batchId: _batch, thing, wild, heat, carries, ...account }: 
   };
 }
 
-function timed<T extends { at: Date }>(row: Of<T>): Omit<T, 'at' | 'batchId'> & { at: string } {
-  const { batchId: _batch, at, ...rest } = row;
-  return { ...rest, at: at.toISOString() };
+function timed<T extends { at: Date; proven?: boolean; retimed?: boolean }>(
+  row: Of<T>,
+): Omit<T, 'at' | 'batchId' | 'proven' | 'retimed'> & { at: string; proven: boolean; retimed: boolean } {
+  const { batchId: _batch, at, proven, retimed, ...rest } = row;
+  // What is true is a number in the database.
+  return { ...rest, at: at.toISOString(), proven: Number(proven) === 1, retimed: Number(retimed) === 1 };
 }
 
 function bare<T>(row: Of<T>): Omit<Of<T>, 'batchId'> {
@@ -170,17 +173,18 @@ function bare<T>(row: Of<T>): Omit<Of<T>, 'batchId'> {
 }
 
 const TRANSFERS = `SELECT t.id, t.batch_id AS batchId, t.from_account AS \`from\`, t.to_account AS \`to\`, t.amount, t.at,
-   t.step_id AS stepId, t.line_id AS lineId, p.name AS person, sender.name AS sentBy, t.device_id AS deviceId, t.with_id AS withId, t.how,
+   t.step_id AS stepId, t.line_id AS lineId, p.name AS person, sender.name AS sentBy,
+   t.proven, t.retimed, t.device_id AS deviceId, t.with_id AS withId, t.how,
    t.reverses_id AS reversesId, t.reason, t.load_no AS \`load\`
  FROM transfer t LEFT JOIN person p ON p.id = t.person_id LEFT JOIN person sender ON sender.id = t.sent_by_id
  WHERE t.batch_id IN (:ids)`;
 const READINGS = `SELECT r.id, r.batch_id AS batchId, r.step_id AS stepId, r.kind, r.value, r.load_no AS \`load\`, r.at,
-   p.name AS person, sender.name AS sentBy, r.how, r.transfer_id AS transferId
+   p.name AS person, sender.name AS sentBy, r.proven, r.retimed, r.how, r.transfer_id AS transferId
  FROM reading r JOIN person p ON p.id = r.person_id LEFT JOIN person sender ON sender.id = r.sent_by_id
    LEFT JOIN transfer back ON back.reverses_id = r.transfer_id
  WHERE r.batch_id IN (:ids) AND back.id IS NULL`;
 const MARKS = `SELECT m.id, m.batch_id AS batchId, m.step_id AS stepId, m.kind, m.subject, m.note, m.value, m.at,
-   p.name AS person, sender.name AS sentBy, w.name AS second
+   p.name AS person, sender.name AS sentBy, m.proven, m.retimed, w.name AS second
  FROM bench_mark m JOIN person p ON p.id = m.person_id LEFT JOIN person w ON w.id = m.second_person_id
    LEFT JOIN person sender ON sender.id = m.sent_by_id
  WHERE m.batch_id IN (:ids)`;
@@ -214,7 +218,9 @@ const QUERIES = [
   `${MARKS} ORDER BY m.n, m.recorded_at, m.id`,
   `SELECT l.batch_id AS batchId, a.line_id AS lineId, a.weighed_mg AS weighedMg
    FROM acceptance a JOIN batch_line l ON l.id = a.line_id WHERE l.batch_id IN (:ids) ORDER BY a.at`,
-  'SELECT batch_id AS batchId, sentence FROM notice WHERE batch_id IN (:ids) ORDER BY at DESC, id DESC',
+  `SELECT n.id, n.batch_id AS batchId, n.sentence, p.name AS seenBy
+   FROM notice n LEFT JOIN notice_seen s ON s.id = n.id LEFT JOIN person p ON p.id = s.person_id
+   WHERE n.batch_id IN (:ids) ORDER BY n.at DESC, n.id DESC`,
   `SELECT f.batch_id AS batchId, CAST(f.fat_pct AS DOUBLE) AS fatPct, CAST(f.fat_sd AS DOUBLE) AS fatSd, f.at
    FROM fat_test f LEFT JOIN fat_test r ON r.reverses_id = f.id
    WHERE f.batch_id IN (:ids) AND f.reverses_id IS NULL AND r.id IS NULL ORDER BY f.seq DESC`,

@@ -5,51 +5,96 @@ import type { Maker } from './made-by.js';
 
 /** Who an entry is kept under and who sends it, when it was made and when it is written. */
 export function headOf(maker: Maker, batchId: string, deviceTime: string | undefined, now: Date): EntryHead {
-  const at = eventTime(deviceTime, now);
-  return { batchId, personId: maker.id, sentById: maker.sentBy?.id ?? null, at, now };
+  const receivedAt = maker.approved?.receivedAt ?? now;
+  return {
+    batchId,
+    personId: maker.id,
+    sentById: maker.sentBy?.id ?? null,
+    proven: maker.proven === true,
+    ...eventTime(deviceTime, receivedAt),
+    receivedAt,
+    approved: maker.approved !== undefined,
+    now,
+  };
 }
 
 /** The same by name, as the facts tell it. */
-export function namesOf(maker: Maker): { person: string; sentBy: string | null } {
-  return { person: maker.name, sentBy: maker.sentBy?.name ?? null };
+export function namesOf(
+  maker: Maker,
+  { retimed }: Pick<EntryHead, 'retimed'>,
+): { person: string; sentBy: string | null; proven: boolean; retimed: boolean } {
+  return {
+    person: maker.name,
+    sentBy: maker.sentBy?.name ?? null,
+    proven: maker.proven === true,
+    retimed,
+  };
 }
 
+/** A device's clock may go so much ahead of ours and still be believed to mean now. */
+const AHEAD_MS = 60_000;
+
 /** The device's own time when it gives one that is not in the future, else the server's. */
-function eventTime(deviceTime: string | undefined, now: Date): Date {
+export function eventTime(deviceTime: string | undefined, now: Date): Pick<EntryHead, 'at' | 'retimed'> {
   const claimed = deviceTime === undefined ? now : new Date(deviceTime);
-  return claimed > now ? now : claimed;
+  if (claimed <= now) return { at: claimed, retimed: false };
+  return { at: now, retimed: claimed.getTime() - now.getTime() > AHEAD_MS };
 }
 
 /** An entry waits on a device for no longer than this. */
 const MOST_WAITING_MS = 24 * 3_600_000;
 
-/** A device's time that cannot be – before the batch was opened, or more than a day ago – is the server's. */
-export function timeWithin({ batch }: BatchFacts, { at, now }: EntryHead): Date {
-  const opened = new Date(batch.openedAt);
-  return at < opened || now.getTime() - at.getTime() > MOST_WAITING_MS ? now : at;
+/** A device's time that cannot be – before the batch was opened, or more than a day ago – is the server's, and marked. */
+export function timeWithin(
+  { batch }: BatchFacts,
+  { at, retimed, receivedAt }: Pick<EntryHead, 'at' | 'retimed' | 'receivedAt'>,
+): Pick<EntryHead, 'at' | 'retimed'> {
+  const tooEarly = at < new Date(batch.openedAt) || receivedAt.getTime() - at.getTime() > MOST_WAITING_MS;
+  return tooEarly ? { at: receivedAt, retimed: true } : { at, retimed };
+}
+
+/** An entry of a device that came after its batch was finished: it is kept for the lead, and not booked. */
+export class ForTheLead extends Error {
+  constructor(readonly batchNumber: number) {
+    super(`Batch ${batchNumber} was finished before this came: it waits for the lead.`);
+    this.name = 'ForTheLead';
+  }
+}
+
+/**
+ * A batch takes nothing from a bench once it is finished or cancelled: what waited on a device until then is for
+ * the lead to take or not.
+ *
+ * @throws ForTheLead for what waited on a device, unless the lead has approved it
+ * @throws HttpProblem 409 for anything else
+ */
+export function mustTakeEntries(
+  { batch }: BatchFacts,
+  offline: boolean | undefined,
+  { approved }: Pick<EntryHead, 'approved'>,
+): void {
+  if (batch.state === 'open' || (batch.state === 'closed' && offline && approved)) return;
+  if (batch.state === 'closed' && offline) throw new ForTheLead(batch.number);
+  throw conflict(
+    'batch-closed',
+    `Batch ${batch.number} is ${batch.state}; nothing more can be weighed into it.`,
+  );
 }
 
 /**
  * Whether the entry comes after its step was closed. That is refused, unless it was made while the
  * line was down: then it stands, and the lead is told.
  *
- * @throws HttpProblem 409 for a batch or a step that takes no more
+ * @throws HttpProblem 409 for a step that takes no more
  */
 export function isLate({ batch }: BatchFacts, step: StepFact, offline: boolean | undefined): boolean {
-  if (step.closedAt !== null && batch.state !== 'cancelled' && offline) return true;
-  if (batch.state !== 'open') {
-    throw conflict(
-      'batch-closed',
-      `Batch ${batch.number} is ${batch.state}; nothing more can be weighed into it.`,
-    );
-  }
-  if (step.closedAt !== null) {
-    throw conflict(
-      'step-closed',
-      `${stepTitle(step.document)} is closed. The lead can take an entry back if it was wrong.`,
-    );
-  }
-  return false;
+  if (batch.state !== 'open') return true;
+  if (step.closedAt === null) return false;
+  if (offline) return true;
+  throw conflict(
+    'step-closed',
+    `${stepTitle(step.document)} is closed. The lead can take an entry back if it was wrong.`,
+  );
 }
 
 export function idReused(): Error {

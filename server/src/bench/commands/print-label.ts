@@ -20,14 +20,9 @@ export async function printLabel(
   const units: FormatOptions = { system: person.units, numberStyle: person.numberStyle ?? undefined };
   const pdf = await labelPdf(sheet, body, code, units);
   const file = await app.printer.print(`${body.what}-${code}-${body.id.slice(-6)}`, pdf);
-  await recordMark(app, person, batchId, {
-    id: body.id,
-    stepId: sheet.stepId,
-    kind: 'label',
-    subject: code,
-    note: file,
-    value: body.massMg ?? null,
-  });
+  const mark = { id: body.id, stepId: sheet.stepId, kind: 'label', subject: code, note: file } as const;
+  // Of a finished batch a label can still be printed; the batch takes nothing more.
+  if (sheet.state === 'open') await recordMark(app, person, batchId, { ...mark, value: body.massMg ?? null });
   return { id: body.id, file, code, path: `/api/v1/spool/${file}` };
 }
 

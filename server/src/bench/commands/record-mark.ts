@@ -2,9 +2,9 @@ import type { NewMark, Person, Recorded } from '@zest/contract';
 import type { AppContext } from '../../platform/app-context.js';
 import { DUPLICATE_KEY, UNNUMBERED, errnoOf } from '../../platform/database.js';
 import { HttpProblem, invalid, notFound } from '../../platform/problem.js';
-import { announceEntry, findMark, numberMark, writeMark } from '../store/entries.js';
+import { announceEntry, findMark, numberMark, writeMark, type EntryHead } from '../store/entries.js';
 import { forgetFrame, frameOf } from '../store/frames.js';
-import { headOf, idReused, namesOf } from './entry-rules.js';
+import { headOf, idReused, mustTakeEntries, namesOf } from './entry-rules.js';
 import type { Maker } from './made-by.js';
 
 /** Somebody else who confirmed what is ticked, with a secret of their own. */
@@ -27,7 +27,7 @@ export async function recordSignature(
   return recordMark(app, person, batchId, now);
 }
 
-/** Something said or ticked. It is never refused for the state of the step. */
+/** Something said or ticked. It is never refused for the state of the step, only for that of the batch. */
 export async function recordMark(
   app: AppContext,
   maker: Maker,
@@ -42,20 +42,30 @@ export async function recordMark(
   const mark = { id, stepId, kind, subject, note, value };
   try {
     await app.db.transaction((tx) => {
-      numberMark(tx, batchId);
+      numberMark(tx, head);
       writeMark(tx, head, { ...mark, secondPersonId: second?.id ?? null });
-      const about = { at: head.at.toISOString(), ...namesOf(maker), second: second?.name ?? null };
+      const about = { at: head.at.toISOString(), ...namesOf(maker, head), second: second?.name ?? null };
       announceEntry(tx, head, { marks: [{ ...mark, ...about }] }, []);
       return Promise.resolve();
     });
   } catch (error) {
-    if (errnoOf(error) === UNNUMBERED) throw notFound('This batch');
-    const known = errnoOf(error) === DUPLICATE_KEY ? await findMark(app.db, id) : undefined;
+    const written = errnoOf(error) === UNNUMBERED || errnoOf(error) === DUPLICATE_KEY;
+    const known = written ? await findMark(app.db, id) : undefined;
+    if (!known && errnoOf(error) === UNNUMBERED) await mustTakeMarks(app, head, body.offline);
     if (!known) throw error;
     if (known.batchId !== batchId || known.kind !== kind || known.subject !== subject) throw idReused();
   }
   void app.hub.poll();
   return { id, how: 'typed', found: false };
+}
+
+/**
+ * Why the batch took no mark.
+ * @throws ForTheLead or HttpProblem by the state of the batch
+ */
+async function mustTakeMarks(app: AppContext, head: EntryHead, offline: boolean | undefined): Promise<void> {
+  forgetFrame(head.batchId);
+  mustTakeEntries((await frameOf(app.db, head.batchId, head.now)).facts, offline, head);
 }
 
 /** Steps come and go with the method: one that is not known is looked for once more. */

@@ -30,7 +30,7 @@ import {
 import { addNotice } from '../../platform/notices.js';
 import { forgetFrame, frameOf } from '../store/frames.js';
 import { moreThanHeld, type More } from './more-than-held.js';
-import { headOf, idReused, namesOf } from './entry-rules.js';
+import { ForTheLead, headOf, idReused, namesOf } from './entry-rules.js';
 import type { Maker } from './made-by.js';
 import { writeEntry } from './write-entry.js';
 
@@ -146,7 +146,7 @@ async function record(
               ...r,
               load: 0,
               at: head.at.toISOString(),
-              ...namesOf(maker),
+              ...namesOf(maker, head),
               how: source.how,
             })),
           },
@@ -205,7 +205,7 @@ async function planned(app: AppContext, facts: BatchFacts, entry: MovingEntry): 
 
 function transferFact(move: WrittenMove, head: EntryHead, maker: Maker): TransferFact {
   const { derived: _derived, readingId: _reading, foundId: _found, ...rest } = move;
-  return { ...rest, at: head.at.toISOString(), ...namesOf(maker), reversesId: null };
+  return { ...rest, at: head.at.toISOString(), ...namesOf(maker, head), reversesId: null };
 }
 
 /** The first answer, when the entry has been written before; undefined when it has not. */
@@ -216,7 +216,10 @@ async function repeated(
   entry: MovingEntry,
 ): Promise<Recorded | undefined> {
   const mayBeRepeat =
-    error instanceof HttpProblem || error instanceof InputError || errnoOf(error) === DUPLICATE_KEY;
+    error instanceof HttpProblem ||
+    error instanceof ForTheLead ||
+    error instanceof InputError ||
+    errnoOf(error) === DUPLICATE_KEY;
   const written = mayBeRepeat ? await findTransfer(app.db, entry.body.id) : undefined;
   if (!written) return undefined;
   const { facts } = await frameOf(app.db, batchId, app.now());

@@ -28,7 +28,7 @@ export async function recordReading(
       plan: (_facts, { document }) => readBy(app, body, { kind, value, inCore: isInCore(kind, document) }),
       write: (tx, source) => {
         writeReading(tx, head, { ...reading, ...source });
-        const fact = { ...reading, at: head.at.toISOString(), ...namesOf(maker), how: source.how };
+        const fact = { ...reading, at: head.at.toISOString(), ...namesOf(maker, head), how: source.how };
         announceEntry(tx, head, { readings: [fact] }, []);
       },
     });

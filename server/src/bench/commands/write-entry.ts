@@ -7,7 +7,7 @@ import { conflict, notFound } from '../../platform/problem.js';
 import { clockTime } from '../../platform/shop-time.js';
 import { numberAndTake, numberEntry, numberLate, type EntryHead, type Taken } from '../store/entries.js';
 import { forgetFrame, frameOf } from '../store/frames.js';
-import { isLate, timeWithin } from './entry-rules.js';
+import { isLate, mustTakeEntries, timeWithin } from './entry-rules.js';
 
 /** A frame is behind at the most so often in a row. */
 const TRIES = 4;
@@ -40,7 +40,8 @@ export async function writeEntry<T>(
     const { facts, frameN, shut } = await frameOf(app.db, head.batchId, head.now);
     try {
       const step = stepOf(facts, entry);
-      head.at = timeWithin(facts, head);
+      mustTakeEntries(facts, offline, head);
+      Object.assign(head, timeWithin(facts, head));
       if (shut.has(step.id)) await mustBeOpen(app, head, step);
       const late = isLate(facts, step, offline);
       const plan = await entry.plan(facts, step);
@@ -88,14 +89,10 @@ async function isBehind(app: AppContext, batchId: string, frameN: number): Promi
 }
 
 /** After an entry made while the line was down: everything behind its step is computed again. */
-async function writeLate(
-  tx: Transaction,
-  { batchId, at, now, personId }: EntryHead,
-  step: StepFact,
-  write: () => void,
-): Promise<void> {
+async function writeLate(tx: Transaction, head: EntryHead, step: StepFact, write: () => void): Promise<void> {
+  const { batchId, at, now, personId } = head;
   await lockBatch(tx, batchId);
-  numberLate(tx, batchId);
+  numberLate(tx, head);
   write();
   const time = await clockTime(tx, at);
   const sentence = `An entry made without network at ${time} came in after ${stepTitle(step.document)} was closed; it stands.`;

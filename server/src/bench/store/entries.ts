@@ -19,7 +19,15 @@ export interface EntryHead {
   personId: string;
   /** Who sends it, where the person is only said to have made it. */
   sentById: string | null;
+  /** The device it comes from had the maker's session when it was made. */
+  proven: boolean;
   at: Date;
+  /** The device's time could not be: `at` is when the server was told. */
+  retimed: boolean;
+  /** When the server was told of it. */
+  receivedAt: Date;
+  /** The lead has taken it into a finished batch. */
+  approved: boolean;
   now: Date;
 }
 
@@ -67,15 +75,26 @@ export function numberAndTake(tx: Transaction, batchId: string, frameN: number, 
   );
 }
 
-/** Numbers something said or ticked, whatever the state of the batch. */
-export function numberMark(tx: Transaction, batchId: string): void {
+/** Numbers something said or ticked, whatever the state of its step, as long as the batch is open. */
+export function numberMark(tx: Transaction, { batchId, approved }: EntryHead): void {
   beginNumbering(tx);
-  sql(tx).defer(`UPDATE batch SET ${NUMBERED} WHERE id = :batchId`, { batchId });
+  sql(tx).defer(
+    `UPDATE batch SET ${NUMBERED} WHERE id = :batchId AND (state = 'open' OR (state = 'closed' AND :approved))`,
+    { batchId, approved },
+  );
 }
 
-/** Numbers an entry that came after its step was closed: it changes more than entries do. */
-export function numberLate(tx: Transaction, batchId: string): void {
-  sql(tx).defer(`UPDATE batch SET ${NUMBERED}, frame_n = n WHERE id = :batchId`, { batchId });
+/**
+ * Numbers an entry that came after its step was closed: it changes more than entries do. A finished batch takes
+ * only what the lead has approved.
+ */
+export function numberLate(tx: Transaction, { batchId, approved }: EntryHead): void {
+  beginNumbering(tx);
+  sql(tx).defer(
+    `UPDATE batch SET ${NUMBERED}, frame_n = n
+     WHERE id = :batchId AND (state = 'open' OR (state = 'closed' AND :approved))`,
+    { batchId, approved },
+  );
 }
 
 /** A move with how it became known. */
@@ -131,7 +150,7 @@ function balanceChanges(moves: readonly WrittenMove[]): [string, number][] {
 }
 
 const COLUMNS = `id, from_account, to_account, amount, at, recorded_at, batch_id, step_id, line_id, person_id, sent_by_id,
-  device_id, reading_id, with_id, how, reverses_id, reason, load_no, n`;
+  device_id, reading_id, with_id, how, reverses_id, reason, load_no, proven, retimed, n`;
 
 function insertMoves(tx: Transaction, head: EntryHead, moves: readonly WrittenMove[]): void {
   sql(tx).deferMany(
@@ -155,6 +174,8 @@ function insertMoves(tx: Transaction, head: EntryHead, moves: readonly WrittenMo
       null,
       m.reason,
       m.load,
+      head.proven,
+      head.retimed,
       { toSqlString: () => NUMBER },
     ]),
   );
@@ -171,7 +192,7 @@ function writeShortfall(
   sql(tx).defer(
     `INSERT INTO transfer (${COLUMNS})
      SELECT :id, IF(a.measure = 'mm', :foundMm, :foundMg), b.account_id, -b.amount, :at, :now, :batchId, :stepId, NULL,
-       :personId, NULL, NULL, NULL, NULL, 'derived', NULL, :reason, 0, ${NUMBER}
+       :personId, NULL, NULL, NULL, NULL, 'derived', NULL, :reason, 0, FALSE, FALSE, ${NUMBER}
      FROM balance b JOIN account a ON a.id = b.account_id WHERE b.account_id = :account AND b.amount < 0`,
     {
       ...params,
@@ -218,9 +239,9 @@ export interface WrittenReading {
 export function writeReading(tx: Transaction, head: EntryHead, reading: WrittenReading): void {
   sql(tx).defer(
     `INSERT INTO reading (id, batch_id, step_id, kind, value, load_no, at, recorded_at, person_id, sent_by_id,
-       device_id, reading_id, how, transfer_id, n)
+       device_id, reading_id, how, transfer_id, proven, retimed, n)
      VALUES (:id, :batchId, :stepId, :kind, :value, :load, :at, :now, :personId, :sentById, :deviceId, :readingId, :how,
-       :transferId, ${NUMBER})`,
+       :transferId, :proven, :retimed, ${NUMBER})`,
     { ...head, ...reading },
   );
 }
@@ -238,9 +259,9 @@ export interface WrittenMark {
 export function writeMark(tx: Transaction, head: EntryHead, mark: WrittenMark): void {
   sql(tx).defer(
     `INSERT INTO bench_mark (id, batch_id, step_id, kind, subject, note, value, at, recorded_at, person_id,
-       sent_by_id, second_person_id, n)
+       sent_by_id, second_person_id, proven, retimed, n)
      VALUES (:id, :batchId, :stepId, :kind, :subject, :note, :value, :at, :now, :personId, :sentById, :secondPersonId,
-       ${NUMBER})`,
+       :proven, :retimed, ${NUMBER})`,
     { ...head, ...mark },
   );
 }

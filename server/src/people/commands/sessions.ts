@@ -72,8 +72,13 @@ export async function signIn(
   res.cookie(nameOf(app, COOKIE), token, { ...PRIVATE, expires: expiresAt });
   // From now on this device is known to be theirs.
   const known = device ?? randomBytes(32).toString('base64url');
-  if (device === undefined)
-    await store.addAttempt(app.db, { personId, device: hashToken(known), at: now, succeeded: true });
+  await store.addAttempt(app.db, {
+    personId,
+    device: hashToken(known),
+    at: now,
+    succeeded: true,
+    opened: true,
+  });
   res.cookie(nameOf(app, DEVICE), known, {
     ...PRIVATE,
     expires: new Date(now.getTime() + DEVICE_DAYS * 86_400_000),
@@ -153,6 +158,21 @@ function cookieOf(app: AppContext, req: Request, name: string): string | undefin
 /** The secret of the device that asks, where somebody has signed in at it before. */
 export function deviceOf(app: AppContext, req: Request): string | undefined {
   return cookieOf(app, req, DEVICE);
+}
+
+/**
+ * Whether a device had somebody's session at a time: what they are said to have made there then is theirs.
+ * @param device the secret of the device, see {@link deviceOf}
+ */
+export async function wasSignedIn(
+  app: AppContext,
+  device: string | undefined,
+  personId: string,
+  at: Date,
+): Promise<boolean> {
+  if (device === undefined) return false;
+  const since = new Date(at.getTime() - SESSION_HOURS * 3_600_000);
+  return (await store.signedInAt(app.db, { device: hashToken(device), at, since })) === personId;
 }
 
 function hashToken(token: string): string {

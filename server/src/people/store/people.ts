@@ -94,13 +94,26 @@ export async function takeBackAttempt(db: Db, id: number): Promise<void> {
 
 export async function addAttempt(
   db: Db,
-  attempt: { personId: string; device: string | null; at: Date; succeeded: boolean },
+  attempt: { personId: string; device: string | null; at: Date; succeeded: boolean; opened?: boolean },
 ): Promise<void> {
   await sql(db).write(
-    `INSERT INTO sign_in_attempt (person_id, device, at, succeeded)
-     VALUES (:personId, :device, :at, :succeeded)`,
-    { ...attempt },
+    `INSERT INTO sign_in_attempt (person_id, device, at, succeeded, opened)
+     VALUES (:personId, :device, :at, :succeeded, :opened)`,
+    { opened: false, ...attempt },
   );
+}
+
+/** Whose session a device had at a time: of whoever signed in there last, as long as a session lasts. */
+export async function signedInAt(
+  db: Db,
+  asked: { device: string; at: Date; since: Date },
+): Promise<string | undefined> {
+  const [row] = await sql(db).rows<{ personId: string }>(
+    `SELECT person_id AS personId FROM sign_in_attempt
+     WHERE device = :device AND opened AND at <= :at AND at > :since ORDER BY at DESC, id DESC LIMIT 1`,
+    { ...asked },
+  );
+  return row?.personId;
 }
 
 export async function addSession(

@@ -15,6 +15,7 @@ import { WeightRibbon } from '../../kit/weight-ribbon/WeightRibbon.js';
 import { CancelBatch } from './CancelBatch.js';
 import { EntryList } from './EntryList.js';
 import { FatPanel } from './FatPanel.js';
+import { LateEntries } from './LateEntries.js';
 import { LimitsPanel } from './LimitsPanel.js';
 import { LineTable } from './LineTable.js';
 import { Notices } from './Notices.js';
@@ -99,6 +100,7 @@ function Sheet({ sheet }: { sheet: BatchView }) {
       {chosen ? <StepPanel sheet={sheet} step={chosen} /> : null}
       <LineTable sheet={sheet} />
       <LimitsPanel sheet={sheet} />
+      {person.role === 'lead' ? <LateEntries batchId={sheet.id} /> : null}
       <Notices sheet={sheet} />
       <EntryList sheet={sheet} />
       {sheet.state === 'open' && person.role === 'lead' && sheet.meatMg === 0 ? (

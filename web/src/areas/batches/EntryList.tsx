@@ -74,7 +74,7 @@ function EntryRow({ entry, sheet, onWrong }: { entry: EntryView; sheet: BatchVie
       <Box sx={{ fontSize: 15 }}>
         {entry.how === 'derived'
           ? 'computed'
-          : `${entry.person}${entry.sentBy ? ` (says ${entry.sentBy})` : ''}, ${entry.how}`}
+          : `${entry.person}${sentWords(entry)}, ${entry.how}${entry.retimed ? ', time of the server' : ''}`}
       </Box>
       {canReverse ? (
         <Button size="small" onClick={onWrong}>
@@ -85,4 +85,10 @@ function EntryRow({ entry, sheet, onWrong }: { entry: EntryView; sheet: BatchVie
       )}
     </Box>
   );
+}
+
+/** Who sent it: for one whose device it was, or only saying so. */
+function sentWords({ sentBy, proven }: EntryView): string {
+  if (!sentBy) return '';
+  return proven ? ` (sent by ${sentBy})` : ` (says ${sentBy})`;
 }

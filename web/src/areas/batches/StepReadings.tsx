@@ -18,6 +18,8 @@ export function StepReadings({ readings }: { readings: readonly ReadingFact[] })
             {r.load > 0 ? `load ${r.load}: ` : ''}
             {units.sentence(readingKind(r.kind).words(r.value))} · {r.person}, {time.clock(r.at)}
             {r.how === 'typed' ? ', typed' : ''}
+            {r.retimed ? ', time of the server' : ''}
+            {r.sentBy ? (r.proven ? `, sent by ${r.sentBy}` : `, says ${r.sentBy}`) : ''}
           </Box>
         ))}
       {samples.length > 0 ? (

@@ -1,4 +1,5 @@
 export { EntryList } from './EntryList.js';
+export { LateEntries } from './LateEntries.js';
 export { UncuredSign } from './UncuredSign.js';
 export { ReverseDialog } from './ReverseDialog.js';
 export { useBatch } from './use-batch.js';

@@ -10,6 +10,7 @@ import { COLOUR, NUMERALS } from '../../ui/theme.js';
 import { Triangle, Trouble } from '../../ui/Trouble.js';
 import { useUnits } from '../../ui/units.js';
 import { WeightRibbon } from '../../kit/weight-ribbon/WeightRibbon.js';
+import { LateEntries } from '../batches/index.js';
 import { queries } from '../../data/queries.js';
 import { deviceNow } from '../../data/device-time.js';
 import { useShopTime } from '../../ui/shop-time.js';
@@ -41,6 +42,7 @@ export function TodayPage() {
             : `${open.length} ${open.length === 1 ? 'batch' : 'batches'} under way`}
         </Box>
       </Box>
+      {person.role === 'lead' ? <LateEntries /> : null}
       <Box component="section" aria-label="Under way" sx={{ mt: 2 }}>
         {open.map((batch) => (
           <OpenRow key={batch.id} batch={batch} canWork={person.role === 'lead' || person.role === 'bench'} />
