@@ -32,5 +32,5 @@ export * from './recipe-file.js';
 export * from './recipe-work.js';
 export * from './recipes.js';
 export { ROLES, type Role, type Route } from './route.js';
-export { ROUTES } from './routes.js';
+export { ROUTES, type AuditEntry } from './routes.js';
 export { methodStep } from './steps.js';

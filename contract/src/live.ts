@@ -14,7 +14,9 @@ export type Change =
   | { topic: 'lots' }
   | { topic: 'drafts' }
   | { topic: 'recipes' }
-  | { topic: 'devices' };
+  | { topic: 'devices' }
+  /** Somebody's sessions ended, but for one. */
+  | { topic: 'people'; ended?: string; keep?: string };
 
 /** Server-sent events: `change` carries a Change, `scale` a ScaleReadingMessage, `probe` a
  * ProbeReadingMessage, `beat` nothing. */

@@ -1,5 +1,6 @@
 import { z } from 'zod';
-import { EVERYONE, NONE, ROLES, id, route } from './route.js';
+import { instant } from './fields.js';
+import { EVERYONE, LEAD, NONE, ROLES, byId, id, route } from './route.js';
 
 export const person = z.object({
   id,
@@ -10,6 +11,56 @@ export const person = z.object({
 });
 export type Person = z.infer<typeof person>;
 
+const SECRET_KINDS = ['pin', 'password'] as const;
+export type SecretKind = (typeof SECRET_KINDS)[number];
+
+/** A password shorter than this is guessed. */
+const LEAST_PASSWORD = 10;
+
+/** Why a secret cannot be taken, or undefined when it can. */
+export function weaknessOf(kind: SecretKind, secret: string): string | undefined {
+  if (kind === 'password') {
+    if (secret.length < LEAST_PASSWORD) return `A password has at least ${LEAST_PASSWORD} characters.`;
+    return new Set(secret).size < 4 ? 'A password has at least four different characters.' : undefined;
+  }
+  if (!/^\d{4,8}$/.test(secret)) return 'A PIN has 4 to 8 digits.';
+  return isTrivial(secret) ? 'This PIN is among the first that anybody tries: choose another.' : undefined;
+}
+
+/** One digit, two in turn, or digits in a row. */
+function isTrivial(pin: string): boolean {
+  const digits = [...pin].map(Number);
+  const steps = digits.slice(1).map((d, i) => d - (digits[i] ?? 0));
+  const inRow = steps.every((s) => s === steps[0]) && Math.abs(steps[0] ?? 0) <= 1;
+  const inPairs = digits.every((d, i) => i < 2 || d === digits[i - 2]);
+  return inRow || inPairs;
+}
+
+const secretFields = z.object({
+  secretKind: z.enum(SECRET_KINDS, { error: 'Say whether it is a PIN or a password.' }),
+  secret: z.string({ error: 'Type the PIN or password.' }).max(200),
+});
+const strong = <T extends z.infer<typeof secretFields>>(body: T, ctx: z.RefinementCtx<T>) => {
+  const message = weaknessOf(body.secretKind, body.secret);
+  if (message) ctx.addIssue({ code: 'custom', path: ['secret'], message });
+};
+const nameField = z.string().trim().min(1, { error: 'Name the person.' }).max(60);
+const roleField = z.enum(ROLES, { error: 'Choose what they do: lead, bench, owner or inspector.' });
+
+/** Somebody of the shop, as whoever keeps the people sees them. */
+const member = person.pick({ id: true, name: true, role: true }).extend({
+  secret: z.enum(SECRET_KINDS),
+  active: z.boolean(),
+  /** Devices at which they are signed in now. */
+  sessions: z.int(),
+  lastIn: instant.nullable(),
+  /** Wrong tries under their name in the last day. */
+  wrongTries: z.int(),
+});
+export type Member = z.infer<typeof member>;
+
+const memberChange = z.object({ name: nameField, role: roleField, active: z.boolean() });
+
 export const peopleRoutes = {
   listNames: route({
     method: 'GET',
@@ -18,9 +69,7 @@ export const peopleRoutes = {
     roles: 'anyone',
     params: NONE,
     body: NONE,
-    response: z.array(
-      z.object({ id, name: z.string(), role: z.enum(ROLES), secret: z.enum(['pin', 'password']) }),
-    ),
+    response: z.array(z.object({ id, name: z.string(), role: z.enum(ROLES), secret: z.enum(SECRET_KINDS) })),
   }),
   me: route({
     method: 'GET',
@@ -64,4 +113,64 @@ export const peopleRoutes = {
     body: person.pick({ units: true, numberStyle: true }),
     response: person,
   }),
+  setOwnSecret: route({
+    method: 'PUT',
+    path: '/session/secret',
+    summary: 'Another PIN or password of your own; you stay signed in here and nowhere else',
+    roles: EVERYONE,
+    params: NONE,
+    body: secretFields
+      .extend({ now: z.string({ error: 'Type the one you have now.' }).max(200) })
+      .superRefine(strong),
+    response: person,
+  }),
+  listPeople: route({
+    method: 'GET',
+    path: '/people',
+    summary: 'Everybody of the shop, with what they do and where they are signed in',
+    roles: ['lead', 'owner'],
+    params: NONE,
+    body: NONE,
+    response: z.array(member),
+  }),
+  addPerson: route({
+    method: 'POST',
+    path: '/people',
+    summary: 'Add somebody with a first PIN or password',
+    roles: LEAD,
+    params: NONE,
+    body: secretFields.extend({ id, name: nameField, role: roleField }).superRefine(strong),
+    response: member,
+  }),
+  changePerson: route({
+    method: 'PUT',
+    path: '/people/:id',
+    summary: 'Rename somebody, let them do something else, or let them in no more',
+    roles: LEAD,
+    params: byId,
+    body: memberChange,
+    response: member,
+  }),
+  setSecret: route({
+    method: 'PUT',
+    path: '/people/:id/secret',
+    summary: 'A new PIN or password for somebody who forgot theirs; a lead’s is set at the server',
+    roles: LEAD,
+    params: byId,
+    body: secretFields.superRefine(strong),
+    response: member,
+  }),
+  endSessions: route({
+    method: 'DELETE',
+    path: '/people/:id/sessions',
+    summary: 'Sign somebody out everywhere',
+    roles: LEAD,
+    params: byId,
+    body: NONE,
+    response: member,
+  }),
 };
+export type NewPerson = z.infer<typeof peopleRoutes.addPerson.body>;
+export type PersonChange = z.infer<typeof memberChange>;
+export type OwnSecret = z.infer<typeof peopleRoutes.setOwnSecret.body>;
+export type NewSecret = z.infer<typeof peopleRoutes.setSecret.body>;

@@ -19,6 +19,20 @@ const timeZone = z.object({
   timeZone: z.string().refine(isTimeZone, { error: 'A time zone reads like Europe/London.' }),
 });
 
+const values = z.record(z.string(), z.unknown());
+const auditEntry = z.object({
+  id: z.int(),
+  at: z.string(),
+  /** Null for a command at the server itself. */
+  person: z.string().nullable(),
+  what: z.string(),
+  about: z.string(),
+  /** What differs, by its path; null for what was not there. */
+  from: values.nullable(),
+  to: values.nullable(),
+});
+export type AuditEntry = z.infer<typeof auditEntry>;
+
 /** Every address of the HTTP interface. */
 export const ROUTES = {
   health: route({
@@ -45,6 +59,15 @@ export const ROUTES = {
     params: NONE,
     body: timeZone,
     response: timeZone,
+  }),
+  listChanges: route({
+    method: 'GET',
+    path: '/changes',
+    summary: 'Who changed what the shop works by, the latest first; before=<id> for older ones',
+    roles: ['lead', 'owner', 'inspector'],
+    params: NONE,
+    body: NONE,
+    response: z.array(auditEntry),
   }),
   ...peopleRoutes,
   ...coldRoomRoutes,

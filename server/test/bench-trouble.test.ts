@@ -80,7 +80,7 @@ describe('made without network', () => {
       'Oda',
       'Oda',
     ]);
-    const card = 'Entries that Bram made without network were sent while Oda was signed in.';
+    const card = 'Oda sent entries as made by Bram, who was not signed in at that device then.';
     expect((await hands.cards()).split(card)).toHaveLength(2);
     expect((await send(salt!, { offline: true, madeBy: 'Bram' })).status).toBe(422);
   });

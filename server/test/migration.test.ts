@@ -77,6 +77,7 @@ describe('a database made by the version before', () => {
       '013_tubes.sql',
       '014_known_devices.sql',
       '015_late_and_seen.sql',
+      '016_audit.sql',
     ]);
     expect(pending).toEqual(ran);
     expect(await pendingMigrations(ownerUrl)).toEqual([]);

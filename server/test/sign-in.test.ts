@@ -94,7 +94,7 @@ describe('signing in', () => {
       on: () => undefined,
       end: () => ended.push('bram'),
     };
-    await shop.app.hub.add(listener as unknown as Response, 'a session');
+    await shop.app.hub.add(listener as unknown as Response, { session: 'a session', personId: '' });
     shop.app.hub.drop('another');
     expect(ended).toEqual([]);
     shop.app.hub.drop('a session');

@@ -51,6 +51,8 @@ export function testApp(
       spoolFolder: SPOOL,
       demo: true,
       logLevel: 'silent',
+      // Tests sign in hundreds of times.
+      hashWork: 14,
     },
   };
 }

@@ -19,6 +19,7 @@ import { errorHandler } from '../platform/error-handler.js';
 import { mount, mountOpen, signedIn } from '../platform/mount.js';
 import { HttpProblem } from '../platform/problem.js';
 import { chosenBook, saveSetting, shopName, timeZone } from '../platform/settings.js';
+import { recordRoutes } from '../records/index.js';
 import { recipeRoutes } from '../recipes/index.js';
 
 const BODY_LIMIT = '1mb';
@@ -61,13 +62,13 @@ function api(app: AppContext): express.Router {
     res.json(openApiDocument());
   });
   router.use(readSession(app));
-  mount(router, ROUTES.setTimeZone, async ({ body }) => {
-    await saveSetting(app.db, 'time_zone', body.timeZone);
+  mount(router, ROUTES.setTimeZone, async ({ person, body }) => {
+    await saveSetting(app.db, 'time_zone', body.timeZone, { personId: person.id, at: app.now() });
     return { timeZone: await timeZone(app.db) };
   });
   router.get(LIVE_PATH.replace('/api/v1', ''), async (req, res) => {
-    signedIn(req);
-    await app.hub.add(res, sessionKey(app, req));
+    const person = signedIn(req);
+    await app.hub.add(res, { session: sessionKey(app, req), personId: person.id });
     req.socket.setNoDelay(true);
   });
   // A weight passes nothing that it does not need.
@@ -83,6 +84,7 @@ function api(app: AppContext): express.Router {
     rateLimit({ windowMs: 60_000, limit: CALCULATIONS_A_MINUTE, legacyHeaders: false, handler: tooMany }),
   );
   peopleRoutes(router, app);
+  recordRoutes(router, app);
   coldRoomRoutes(router, app, { standingOf, leftOver });
   blendRoutes(router, app);
   recipeRoutes(router, app, (recipeId) => madeBatches(app, recipeId));

@@ -31,8 +31,8 @@ export function benchRoutes(router: Router, app: AppContext): void {
     response.type('application/pdf').set('Content-Disposition', 'inline').send(pdf);
   });
   mount(router, ROUTES.getBenchRules, () => benchRules(app.db));
-  mount(router, ROUTES.setBenchRules, async ({ body }) => {
-    await saveSetting(app.db, 'bench_rules', body);
+  mount(router, ROUTES.setBenchRules, async ({ person, body }) => {
+    await saveSetting(app.db, 'bench_rules', body, { personId: person.id, at: app.now() });
     return benchRules(app.db);
   });
 }

@@ -226,7 +226,7 @@ async function addPeople(app: AppContext): Promise<Cast> {
   const people: Person[] = [];
   for (const { secret, ...person } of PEOPLE) {
     const id = uuid();
-    await addPerson(app.db, { id, ...person, secretHash: await hashSecret(secret) });
+    await addPerson(app.db, { id, ...person, secretHash: await hashSecret(secret, app.config.hashWork) });
     people.push({ id, name: person.name, role: person.role, units: 'metric', numberStyle: null });
   }
   const lead = people.find((p) => p.role === 'lead');

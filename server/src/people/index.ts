@@ -1,3 +1,3 @@
 export { peopleRoutes } from './routes.js';
 export { deviceOf, mustMatchSecret, readSession, sessionKey, wasSignedIn } from './commands/sessions.js';
-export { addPerson } from './store/people.js';
+export { insert as addPerson } from './store/members.js';

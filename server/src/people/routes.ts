@@ -3,7 +3,9 @@ import { ROUTES } from '@zest/contract';
 import type { AppContext } from '../platform/app-context.js';
 import { mount, mountOpen } from '../platform/mount.js';
 import { notFound } from '../platform/problem.js';
+import { addMember, changeMember, changeOwnSecret, endSessions, resetSecret } from './commands/manage.js';
 import { forgetSession, signIn, signOut } from './commands/sessions.js';
+import { list } from './store/members.js';
 import * as store from './store/people.js';
 
 export function peopleRoutes(router: Router, app: AppContext): void {
@@ -17,6 +19,17 @@ export function peopleRoutes(router: Router, app: AppContext): void {
     await signOut(app, request, responseOf(request));
     return {};
   });
+  mount(router, ROUTES.setOwnSecret, async ({ person, body, request }) => {
+    await changeOwnSecret(app, person, body, request);
+    return mustFind(app, person.id);
+  });
+  mount(router, ROUTES.listPeople, () => list(app.db, app.now()));
+  mount(router, ROUTES.addPerson, ({ person, body }) => addMember(app, person, body));
+  mount(router, ROUTES.changePerson, ({ person, params, body }) =>
+    changeMember(app, person, params.id, body),
+  );
+  mount(router, ROUTES.setSecret, ({ person, params, body }) => resetSecret(app, person, params.id, body));
+  mount(router, ROUTES.endSessions, ({ person, params }) => endSessions(app, person, params.id));
   mount(router, ROUTES.setPreferences, async ({ person, body, request }) => {
     await store.setPreferences(app.db, person.id, body);
     forgetSession(app, request);

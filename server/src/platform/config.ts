@@ -1,5 +1,6 @@
 import os from 'node:os';
 import path from 'node:path';
+import { HASH_WORK } from './secrets.js';
 
 /** Where the application listens and what it talks to; read once at start. */
 export interface Config {
@@ -13,6 +14,8 @@ export interface Config {
   spoolFolder: string;
   demo: boolean;
   logLevel: string;
+  /** Work of a hash as a power of two. */
+  hashWork: number;
 }
 
 /**
@@ -35,5 +38,6 @@ export function readConfig(env: NodeJS.ProcessEnv): Config {
     spoolFolder: env['ZEST_SPOOL'] ?? path.join(os.tmpdir(), 'zest-spool'),
     demo: env['ZEST_DEMO'] === '1',
     logLevel: env['ZEST_LOG'] ?? 'info',
+    hashWork: HASH_WORK,
   };
 }

@@ -37,6 +37,7 @@ const GRANTS: Record<string, string> = {
   bench_mark: ADD_ONLY,
   calibration: ADD_ONLY,
   notice: ADD_ONLY,
+  audit: ADD_ONLY,
   notice_seen: ADD_ONLY,
   late_entry: ADD_ONLY,
   late_decision: ADD_ONLY,

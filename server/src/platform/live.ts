@@ -16,6 +16,17 @@ export function announce(tx: Transaction, at: Date, change: Change): void {
   });
 }
 
+/** Whose screen it is. */
+export interface Listener {
+  session: string;
+  personId: string;
+}
+
+/** What of a change screens hear: whose sessions ended is for the processes. */
+function told(change: Change): Change {
+  return change.topic === 'people' ? { topic: 'people' } : change;
+}
+
 /**
  * Passes changes from the database and readings from the scales to the screens that listen.
  * Changes are read from the database, so they reach the screens of every process.
@@ -23,8 +34,8 @@ export function announce(tx: Transaction, at: Date, change: Change): void {
 export class LiveHub {
   readonly #db: Database;
   readonly #now: () => Date;
-  /** Who listens, with the session it belongs to. */
-  readonly #clients = new Map<Response, string>();
+  /** Who listens, with the session it belongs to and whose that is. */
+  readonly #clients = new Map<Response, Listener>();
   readonly #seen = new Map<number, number>();
   #timer: NodeJS.Timeout | undefined;
   #beat: NodeJS.Timeout | undefined;
@@ -39,8 +50,8 @@ export class LiveHub {
     return this.#clients.size;
   }
 
-  /** @param session ends with its session; see {@link drop} */
-  async add(response: Response, session = ''): Promise<void> {
+  /** @param listener ends with its session, and with its person's; see {@link drop} and {@link dropPerson} */
+  async add(response: Response, listener: Listener = { session: '', personId: '' }): Promise<void> {
     if (this.#clients.size === 0) await this.#skipPast();
     response.writeHead(200, {
       'Content-Type': 'text/event-stream',
@@ -49,7 +60,7 @@ export class LiveHub {
       'X-Accel-Buffering': 'no',
     });
     response.write('retry: 1000\n\n');
-    this.#clients.set(response, session);
+    this.#clients.set(response, listener);
     response.on('close', () => {
       this.#clients.delete(response);
       if (this.#clients.size === 0) this.#stop();
@@ -74,7 +85,9 @@ export class LiveHub {
       for (const { id, payload } of await this.#recent()) {
         if (this.#seen.has(id)) continue;
         this.#seen.set(id, this.#now().getTime());
-        this.#send('change', payload);
+        if (payload.topic === 'people' && payload.ended !== undefined)
+          this.dropPerson(payload.ended, payload.keep ?? '');
+        this.#send('change', told(payload));
       }
       this.#forget();
     } catch {
@@ -92,7 +105,14 @@ export class LiveHub {
 
   /** Ends what a session listens to. */
   drop(session: string): void {
-    for (const [client, of] of this.#clients) if (of === session) client.end();
+    for (const [client, of] of this.#clients) if (of.session === session) client.end();
+  }
+
+  /** Ends what somebody listens to, at whatever device but that of one session. */
+  dropPerson(personId: string, keep: string): void {
+    for (const [client, of] of this.#clients) {
+      if (of.personId === personId && of.session !== keep) client.end();
+    }
   }
 
   async #skipPast(): Promise<void> {

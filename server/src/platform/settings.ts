@@ -1,5 +1,6 @@
 import { sql } from './sql.js';
 import { COMMON_RULES, isTimeZone, type BookId, type HouseRules } from '@zest/core';
+import { audit, type ChangedBy } from './audit.js';
 import type { Db } from './database.js';
 
 /** The rule book the shop has chosen, or null. */
@@ -18,7 +19,12 @@ export async function houseRules(db: Db): Promise<HouseRules> {
   return { ...COMMON_RULES, ...kept };
 }
 
-export async function saveSetting(db: Db, name: string, value: unknown): Promise<void> {
+/** Writes a setting, and who changed it from what to what. */
+export async function saveSetting(db: Db, name: string, value: unknown, by?: ChangedBy): Promise<void> {
+  if (by) {
+    const from = { value: (await readSetting(db, name)) ?? null };
+    await audit(db, by, { what: 'setting', about: name.replaceAll('_', ' '), from, to: { value } });
+  }
   await sql(db).write(
     'INSERT INTO setting (name, value) VALUES (:name, :value) ON DUPLICATE KEY UPDATE value = :value',
     { name, value: JSON.stringify(value) },

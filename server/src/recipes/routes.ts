@@ -43,8 +43,8 @@ export function recipeRoutes(router: Router, app: AppContext, made: MadeBatches)
   libraryRoutes(router, app);
   printRoutes(router, app);
   mount(router, ROUTES.getRules, () => readRules(app));
-  mount(router, ROUTES.setRules, async ({ body }) => {
-    await setRules(app, body);
+  mount(router, ROUTES.setRules, async ({ person, body }) => {
+    await setRules(app, person, body);
     return { book: body.book };
   });
 }
@@ -80,8 +80,8 @@ function draftRoutes(
 
 function libraryRoutes(router: Router, app: AppContext): void {
   mount(router, ROUTES.listIngredients, () => listIngredients(app.db));
-  mount(router, ROUTES.changeIngredient, async ({ params, body }) => {
-    await changeIngredient(app, params.id, body.version, body.facts);
+  mount(router, ROUTES.changeIngredient, async ({ person, params, body }) => {
+    await changeIngredient(app, person, params.id, body);
     return mustFindIngredient(app.db, params.id);
   });
   mount(router, ROUTES.addPreBlend, async ({ person, body }) => {

@@ -18,6 +18,9 @@ interface Kept {
 /** An intent nobody has come back to for so long is another one, ms. */
 const FORGOTTEN_MS = 86_400_000;
 
+/** Fields whose words are kept nowhere on the device. */
+const SECRETS = ['secret', 'now'];
+
 /**
  * The id of an intent: made when it begins, the same for the same content at the same address after an
  * error, a reload, a second press or from a second tab, so that the server does it once; another content
@@ -25,7 +28,7 @@ const FORGOTTEN_MS = 86_400_000;
  */
 export function beginIntent(store: IntentStore, address: string, body: object, nowMs: number): Intent {
   const key = `zest-intent ${address}`;
-  const content = JSON.stringify(body);
+  const content = JSON.stringify(body, (name, value: unknown) => (SECRETS.includes(name) ? '' : value));
   const kept = read(store, key);
   if (kept && kept.content === content && nowMs - kept.atMs < FORGOTTEN_MS) return { id: kept.id, key };
   const id = uuid();

@@ -39,6 +39,8 @@ function one<R extends Route>(name: string, route: R, { by = [] }: Refreshed = {
 export const queries = {
   health: list('health', ROUTES.health, { by: ['recipes'], lasts: true }),
   names: list('names', ROUTES.listNames),
+  people: list('people', ROUTES.listPeople, { by: ['people'] }),
+  changes: list('changes', ROUTES.listChanges, { by: ['people', 'recipes', 'devices'] }),
 
   lots: list('lots', ROUTES.listLots, { by: ['lots'] }),
   lot: one('lot', ROUTES.getLot, { by: ['lots'] }),

@@ -33,6 +33,9 @@ const BenchListPage = lazy(() => import('../areas/bench/BenchListPage.js'));
 const BenchPage = lazy(() => import('../areas/bench/BenchPage.js'));
 const YieldsPage = lazy(() => import('../areas/yields/YieldsPage.js'));
 const BatchYieldPage = lazy(() => import('../areas/yields/BatchYieldPage.js'));
+const YourselfPage = lazy(() => import('../areas/people/YourselfPage.js'));
+const PeoplePage = lazy(() => import('../areas/people/PeoplePage.js'));
+const ChangesPage = lazy(() => import('../areas/people/ChangesPage.js'));
 const DevicesPage = lazy(() => import('../areas/devices/DevicesPage.js'));
 const ScalesPage = lazy(() => import('../areas/devices/ScalesPage.js'));
 
@@ -75,6 +78,9 @@ export function App() {
                     <Route path="bench" element={<BenchListPage />} />
                     <Route path="yields" element={<YieldsPage />} />
                     <Route path="yields/:id" element={<BatchYieldPage />} />
+                    <Route path="shop" element={<YourselfPage />} />
+                    <Route path="shop/people" element={<PeoplePage />} />
+                    <Route path="shop/changes" element={<ChangesPage />} />
                     <Route path="devices" element={<DevicesPage />} />
                     <Route path="scales" element={<ScalesPage />} />
                     <Route path="*" element={<Navigate to="/" replace />} />

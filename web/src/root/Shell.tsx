@@ -20,6 +20,7 @@ const PLACES = [
   { to: '/batches', name: 'Batches' },
   { to: '/bench', name: 'Bench', roles: ['lead', 'bench'] },
   { to: '/yields', name: 'Yields' },
+  { to: '/shop', name: 'Shop' },
 ];
 
 /** The rail of places at the left; the place itself fills the rest. */
@@ -119,13 +120,6 @@ function RailFoot() {
   };
   return (
     <Box sx={{ mt: 'auto', pb: 1 }}>
-      <Box
-        component={NavLink}
-        to="/devices"
-        sx={{ display: 'block', color: COLOUR.paper, px: 2, pb: 1, fontSize: 15 }}
-      >
-        Scales and probes
-      </Box>
       <Box sx={{ px: 2, pb: 1, fontSize: 15 }}>
         <ConnectionSign />
       </Box>

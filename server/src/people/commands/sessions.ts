@@ -4,7 +4,7 @@ import type { Person } from '@zest/contract';
 import type { AppContext } from '../../platform/app-context.js';
 import { setPerson } from '../../platform/mount.js';
 import { HttpProblem } from '../../platform/problem.js';
-import { matchesSecret } from '../../platform/secrets.js';
+import { hashSecret, isWeak, matchesSecret } from '../../platform/secrets.js';
 import * as store from '../store/people.js';
 
 const COOKIE = 'zest_session';
@@ -44,6 +44,11 @@ async function lookUp(app: AppContext, tokenHash: string): Promise<Person | unde
 const KEPT_MS = 1000;
 const MOST_KEPT = 500;
 const recent = new Map<string, { person: Person; atMs: number }>();
+
+/** Forgets what is kept of somebody whose sessions have just ended. */
+export function forgetPerson(personId: string): void {
+  for (const [token, { person }] of recent) if (person.id === personId) recent.delete(token);
+}
 
 /** Forgets what is kept of a caller whose session or preferences have just changed. */
 export function forgetSession(app: AppContext, req: Request): void {
@@ -115,6 +120,10 @@ export async function mustMatchSecret(
   }
   if (!(await matchesSecret(secret, known.secretHash))) throw wrong();
   await store.takeBackAttempt(app.db, reserved);
+  if (isWeak(known.secretHash, app.config.hashWork)) {
+    const secretHash = await hashSecret(secret, app.config.hashWork);
+    await store.setHash(app.db, { personId, secretHash, was: known.secretHash });
+  }
   await store.addAttempt(app.db, { ...attempt, succeeded: true });
   return { id: personId, name: known.name };
 }

@@ -32,17 +32,6 @@ export async function findCredentials(db: Db, id: string): Promise<Credentials |
   return rows[0];
 }
 
-export async function addPerson(
-  db: Db,
-  person: { id: string; name: string; role: Role; secretKind: 'pin' | 'password'; secretHash: string },
-): Promise<void> {
-  await sql(db).write(
-    `INSERT INTO person (id, name, role, secret_kind, secret_hash)
-     VALUES (:id, :name, :role, :secretKind, :secretHash)`,
-    { ...person },
-  );
-}
-
 export async function setPreferences(
   db: Db,
   id: string,
@@ -140,4 +129,19 @@ export async function removeSession(db: Db, tokenHash: string, before: Date): Pr
     tokenHash,
     before,
   });
+}
+
+/** The same secret hashed with more work, unless it was changed meanwhile. */
+export async function setHash(
+  db: Db,
+  { personId, secretHash, was }: { personId: string; secretHash: string; was: string },
+): Promise<void> {
+  await sql(db).write(
+    'UPDATE person SET secret_hash = :secretHash WHERE id = :personId AND secret_hash = :was',
+    {
+      personId,
+      secretHash,
+      was,
+    },
+  );
 }

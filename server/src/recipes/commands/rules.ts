@@ -1,4 +1,5 @@
 import type { BookId, HouseRules } from '@zest/core';
+import type { Person } from '@zest/contract';
 import type { AppContext } from '../../platform/app-context.js';
 import { announce } from '../../platform/live.js';
 import { chosenBook, houseRules, saveSetting } from '../../platform/settings.js';
@@ -9,11 +10,16 @@ export async function readRules(app: AppContext): Promise<HouseRules & { book: B
 }
 
 /** Chooses the book and the house limits; recipes already published are looked at again when a batch is opened. */
-export async function setRules(app: AppContext, rules: HouseRules & { book: BookId }): Promise<void> {
+export async function setRules(
+  app: AppContext,
+  person: Person,
+  rules: HouseRules & { book: BookId },
+): Promise<void> {
   const { book, ...house } = rules;
   await app.db.transaction(async (tx) => {
-    await saveSetting(tx, 'rule_book', book);
-    await saveSetting(tx, 'house_limits', house);
+    const by = { personId: person.id, at: app.now() };
+    await saveSetting(tx, 'rule_book', book, by);
+    await saveSetting(tx, 'house_limits', house, by);
     announce(tx, app.now(), { topic: 'recipes' });
   });
 }

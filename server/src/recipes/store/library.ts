@@ -1,6 +1,7 @@
 import { sql } from '../../platform/sql.js';
 import { PLAIN_FACTS, preBlendFacts, type Ingredient, type IngredientFacts } from '@zest/core';
-import { ingredientFacts, type LibraryItem } from '@zest/contract';
+import { ingredientFacts, type LibraryItem, type Person } from '@zest/contract';
+import { audit } from '../../platform/audit.js';
 import type { AppContext } from '../../platform/app-context.js';
 import type { Db } from '../../platform/database.js';
 import { parsed } from '../../platform/json.js';
@@ -90,9 +91,9 @@ function ingredientItem(
  */
 export async function changeIngredient(
   app: AppContext,
+  person: Person,
   id: string,
-  version: number,
-  facts: IngredientFacts,
+  { version, facts }: { version: number; facts: IngredientFacts },
 ): Promise<void> {
   await app.db.transaction(async (tx) => {
     const item = await mustFindIngredient(tx, id);
@@ -112,9 +113,21 @@ export async function changeIngredient(
       ]);
     }
     await saveFacts(tx, id, facts);
+    const changed = await mustFindIngredient(tx, id);
+    await audit(
+      tx,
+      { personId: person.id, at: app.now() },
+      { what: 'ingredient', about: item.name, from: factsOf(item), to: factsOf(changed) },
+    );
     announce(tx, app.now(), { topic: 'recipes' });
     announce(tx, app.now(), { topic: 'lots' });
   });
+}
+
+/** What is known of an ingredient, without what its lots say. */
+function factsOf(item: LibraryItem): object {
+  const { id: _id, version: _version, priceMinorPerKg: _price, freeMg: _free, ...facts } = item;
+  return facts;
 }
 
 /** Stores facts, the strengths in their columns. */

@@ -19,6 +19,7 @@ import { Triangle, Trouble } from '../../ui/Trouble.js';
 import { queries } from '../../data/queries.js';
 import { useShopTime } from '../../ui/shop-time.js';
 import { useUnits, type Units } from '../../ui/units.js';
+import { ShopPlaces } from '../people/index.js';
 import { ShopZone } from './ShopZone.js';
 
 /** Scales and probes with their checks against a reference, and how the shop wants its bench to work. */
@@ -33,9 +34,7 @@ export default function DevicesPage() {
   const lead = person.role === 'lead';
   return (
     <Box>
-      <Box component="h1" sx={{ fontSize: 28, mt: 0 }}>
-        Scales and probes
-      </Box>
+      <ShopPlaces />
       <Table aria-label="Checks of scales and probes">
         <TableHead>
           <TableRow>

@@ -11,15 +11,9 @@ import { COLOUR } from '../../ui/theme.js';
 import { Trouble } from '../../ui/Trouble.js';
 import { Keypad } from '../../kit/keypad/Keypad.js';
 import { queries } from '../../data/queries.js';
+import { ROLE_WORD } from './role-words.js';
 
 type Name = Awaited<ReturnType<typeof call<typeof ROUTES.listNames>>>[number];
-
-const ROLE_WORD = {
-  lead: 'production lead',
-  bench: 'bench',
-  owner: 'owner',
-  inspector: 'inspector',
-} as const;
 
 /** Choose a name, then a PIN on keys large enough for a wet hand, or a password. */
 export function SignInPage() {

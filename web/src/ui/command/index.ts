@@ -8,6 +8,7 @@ export {
   NumberInput,
   PriceInput,
   ReasonInput,
+  SecretInput,
   SignedInput,
   SignedInputs,
   TemperatureInput,

@@ -90,6 +90,25 @@ export function TextInput({
   );
 }
 
+/** A PIN or password as it is typed, not shown. */
+export function SecretInput({ name, label, width = 260 }: InputProps) {
+  const { value, put, input, error, needed } = useDialogField<string>(name);
+  return (
+    <TextField
+      label={label}
+      type="password"
+      value={value ?? ''}
+      inputRef={input}
+      required={needed}
+      error={error !== undefined}
+      helperText={error}
+      onChange={(e) => put(e.target.value === '' ? undefined : e.target.value)}
+      slotProps={{ htmlInput: { maxLength: 200, autoComplete: 'new-password' } }}
+      sx={{ width }}
+    />
+  );
+}
+
 /** A reason kept on record; usual ones need one touch. */
 export function ReasonInput({
   name = 'reason',

@@ -1,0 +1,172 @@
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import { useQuery } from '@tanstack/react-query';
+import { useState } from 'react';
+import { ROLES, ROUTES, type Member } from '@zest/contract';
+import { queries } from '../../data/queries.js';
+import { usePerson } from '../../data/session.js';
+import { ChoiceInput, CommandDialog, TextInput, TickInput } from '../../ui/command/index.js';
+import { Loading } from '../../ui/Loading.js';
+import { PRIMARY, PrimaryBar } from '../../ui/PrimaryBar.js';
+import { useShopTime } from '../../ui/shop-time.js';
+import { COLOUR, NUMERALS } from '../../ui/theme.js';
+import { Triangle, Trouble } from '../../ui/Trouble.js';
+import { SecretFields } from './SecretFields.js';
+import { ShopPlaces } from './ShopPlaces.js';
+import { ROLE_WORD } from './role-words.js';
+
+type Doing = { what: 'add' } | { what: 'change' | 'secret' | 'end'; member: Member };
+
+/** Everybody of the shop: what they do, where they are signed in, and who is let in no more. */
+export default function PeoplePage() {
+  const { role } = usePerson();
+  const people = useQuery(queries.people);
+  const [doing, setDoing] = useState<Doing>();
+  const close = () => setDoing(undefined);
+  return (
+    <Box>
+      <ShopPlaces />
+      {people.error ? <Trouble error={people.error} again={() => void people.refetch()} /> : null}
+      {people.isPending ? <Loading what="Asking who is here" /> : null}
+      {people.data?.map((member) => (
+        <Row key={member.id} member={member} canChange={role === 'lead'} onDo={setDoing} />
+      ))}
+      {role === 'lead' ? (
+        <PrimaryBar>
+          <Button variant="contained" sx={PRIMARY} onClick={() => setDoing({ what: 'add' })}>
+            Add somebody
+          </Button>
+        </PrimaryBar>
+      ) : null}
+      {doing?.what === 'add' ? <AddDialog onClose={close} /> : null}
+      {doing?.what === 'change' ? <ChangeDialog member={doing.member} onClose={close} /> : null}
+      {doing?.what === 'secret' ? (
+        <CommandDialog
+          route={ROUTES.setSecret}
+          params={{ id: doing.member.id }}
+          title={`A new PIN or password for ${doing.member.name}`}
+          action="Set it and sign out everywhere"
+          initial={{ secretKind: doing.member.secret }}
+          topics={['people']}
+          onClose={close}
+        >
+          <SecretFields />
+        </CommandDialog>
+      ) : null}
+      {doing?.what === 'end' ? (
+        <CommandDialog
+          route={ROUTES.endSessions}
+          params={{ id: doing.member.id }}
+          title={`${doing.member.name} is signed in at ${doing.member.sessions}`}
+          action="Sign out everywhere"
+          topics={['people']}
+          onClose={close}
+        >
+          <Box>What waits on a device there stays on it, and is sent when somebody signs in again.</Box>
+        </CommandDialog>
+      ) : null}
+    </Box>
+  );
+}
+
+function Row({
+  member,
+  canChange,
+  onDo,
+}: {
+  member: Member;
+  canChange: boolean;
+  onDo: (doing: Doing) => void;
+}) {
+  const time = useShopTime();
+  const { name, role, active, sessions, lastIn, wrongTries } = member;
+  return (
+    <Box
+      sx={{
+        display: 'grid',
+        gridTemplateColumns: '220px 160px 1fr auto',
+        gap: 2,
+        alignItems: 'center',
+        minHeight: 64,
+        borderTop: `1px solid ${COLOUR.edge}`,
+      }}
+    >
+      <Box sx={{ fontSize: 20, fontWeight: active ? 700 : 400 }}>{name}</Box>
+      <Box>{active ? ROLE_WORD[role] : 'let in no more'}</Box>
+      <Box sx={NUMERALS}>
+        {sessions > 0 ? `signed in at ${sessions} ${sessions === 1 ? 'device' : 'devices'}` : 'not signed in'}
+        {lastIn ? `, last on ${time.day(lastIn)} at ${time.clock(lastIn)}` : ''}
+        {wrongTries > 0 ? (
+          <Box sx={{ display: 'flex', gap: 1, alignItems: 'center', fontWeight: 700 }}>
+            <Triangle size={18} /> {wrongTries} wrong {wrongTries === 1 ? 'try' : 'tries'} in the last day
+          </Box>
+        ) : null}
+      </Box>
+      {canChange ? (
+        <Box sx={{ display: 'flex', gap: 1 }}>
+          <Button
+            variant="outlined"
+            aria-label={`Change ${name}`}
+            onClick={() => onDo({ what: 'change', member })}
+          >
+            Change
+          </Button>
+          {role !== 'lead' && active ? (
+            <Button
+              aria-label={`New PIN or password for ${name}`}
+              onClick={() => onDo({ what: 'secret', member })}
+            >
+              Forgotten
+            </Button>
+          ) : null}
+          {sessions > 0 ? (
+            <Button aria-label={`Sign ${name} out everywhere`} onClick={() => onDo({ what: 'end', member })}>
+              Sign out
+            </Button>
+          ) : null}
+        </Box>
+      ) : null}
+    </Box>
+  );
+}
+
+const ROLE_CHOICES = ROLES.map((role) => [role, ROLE_WORD[role]] as const);
+
+function AddDialog({ onClose }: { onClose: () => void }) {
+  return (
+    <CommandDialog
+      route={ROUTES.addPerson}
+      title="Add somebody"
+      action={({ name }) => `Add ${name ?? 'them'}`}
+      initial={{ role: 'bench', secretKind: 'pin' }}
+      topics={['people']}
+      onClose={onClose}
+    >
+      <TextInput name="name" label="Name" />
+      <ChoiceInput name="role" label="What they do" options={ROLE_CHOICES} width={220} />
+      <SecretFields />
+    </CommandDialog>
+  );
+}
+
+function ChangeDialog({ member, onClose }: { member: Member; onClose: () => void }) {
+  return (
+    <CommandDialog
+      route={ROUTES.changePerson}
+      params={{ id: member.id }}
+      title={`Change ${member.name}`}
+      action="Change"
+      initial={{ name: member.name, role: member.role, active: member.active }}
+      topics={['people']}
+      onClose={onClose}
+    >
+      <TextInput name="name" label="Name" />
+      <ChoiceInput name="role" label="What they do" options={ROLE_CHOICES} width={220} />
+      <TickInput name="active" label="Is let in" />
+      <Box sx={{ fontSize: 15, color: 'text.secondary' }}>
+        With another role, or let in no more, they are signed out everywhere at once. What they entered stays
+        theirs.
+      </Box>
+    </CommandDialog>
+  );
+}

@@ -1,0 +1,15 @@
+import { usePerson } from '../../data/session.js';
+import { PageTabs } from '../../ui/PageTabs.js';
+
+const PLACES = [
+  { to: '/shop', name: 'Yourself', roles: ['lead', 'bench', 'owner', 'inspector'] },
+  { to: '/shop/people', name: 'People', roles: ['lead', 'owner'] },
+  { to: '/shop/changes', name: 'What was changed', roles: ['lead', 'owner', 'inspector'] },
+  { to: '/devices', name: 'Scales and probes', roles: ['lead', 'bench', 'owner', 'inspector'] },
+];
+
+/** The pages of the shop itself, as far as the person may see them. */
+export function ShopPlaces() {
+  const { role } = usePerson();
+  return <PageTabs title="Shop" places={PLACES.filter((p) => p.roles.includes(role))} />;
+}

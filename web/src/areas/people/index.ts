@@ -1,0 +1,1 @@
+export { ShopPlaces } from './ShopPlaces.js';
