@@ -317,6 +317,7 @@ test('the lead changes the method of an open batch, and checks a probe in ice wa
   await expect(
     page.getByRole('region', { name: 'Noted' }).getByText(/changed the method: One part/),
   ).toBeVisible();
+  await page.getByRole('link', { name: 'Shop' }).click();
   await page.getByRole('link', { name: 'Scales and probes' }).click();
   const row = page.getByRole('row', { name: /^Hand probe/ });
   await row.getByRole('button', { name: 'Check' }).click();

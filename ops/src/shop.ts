@@ -1,7 +1,8 @@
-import { rm, readFile, writeFile, mkdir, stat } from 'node:fs/promises';
+import { writeFile, mkdir, stat } from 'node:fs/promises';
 import path from 'node:path';
 import { migrate, pendingMigrations } from '@zest/server/migrate';
 import { makeBackup } from './backup/make.js';
+import { claim, release } from './claim.js';
 import { freePorts, isFree } from './database/free-port.js';
 import { APP, startPrivateServer, type PrivateServer } from './database/private-server.js';
 import { SCALES_MAIN, SERVER_MAIN, WEB_ROOT } from './paths.js';
@@ -55,7 +56,7 @@ async function serveOn(opened: OpenDatabase, options: ShopOptions): Promise<Shop
     JSON.stringify({ ownerUrl: database.ownerUrl, appUrl: database.appUrl }),
     { mode: 0o600 },
   );
-  const port = options.port ?? ((await isFree(DEFAULT_PORT)) ? DEFAULT_PORT : await freePorts());
+  const port = await choosePort(options.port);
   const env: NodeJS.ProcessEnv = {
     ...process.env,
     DATABASE_URL: database.appUrl,
@@ -67,21 +68,36 @@ async function serveOn(opened: OpenDatabase, options: ShopOptions): Promise<Shop
     ZEST_LOG: options.quiet ? 'silent' : (process.env['ZEST_LOG'] ?? 'warn'),
   };
   await options.prepare?.(env, database.ownerUrl);
+  const watched = { quiet: options.quiet ?? false };
   // Simulated devices belong to the demonstration; in a shop of its own what no device shows is typed.
-  const scales = demo ? new Supervised('The scale program', SCALES_MAIN, env, options.quiet) : undefined;
-  const app = new Supervised('The application', SERVER_MAIN, env, options.quiet);
-  await scales?.start(false);
-  await app.start(true);
+  const scales = demo ? new Supervised('The scale program', SCALES_MAIN, env, watched) : undefined;
+  const app = new Supervised('The application', SERVER_MAIN, env, watched);
+  try {
+    await scales?.start(false);
+    await app.start(true);
+  } catch (error) {
+    await Promise.all([app.stop(), scales?.stop()]);
+    throw error;
+  }
   let stopped = false;
   const revive = (server: PrivateServer): void => {
-    server.onExit(() => {
-      if (stopped) return;
-      if (!options.quiet) say('The database ended; starting it again.');
-      void startPrivateServer(folder, server.port).then((again) => {
-        database = { ...database, server: again };
-        revive(again);
-      });
-    });
+    server.onExit(() => void again());
+  };
+  /** The database is started until it stands: a disk that is full now may be freed. */
+  const again = async (): Promise<void> => {
+    if (!stopped && !options.quiet) say('The database ended; starting it again.');
+    while (!stopped) {
+      try {
+        const server = await startPrivateServer(folder, database.server?.port);
+        database = { ...database, server };
+        if (stopped) await server.stop();
+        else revive(server);
+        return;
+      } catch (error) {
+        if (!options.quiet) say(`${error instanceof Error ? error.message : String(error)} Trying again.`);
+        await new Promise((resolve) => setTimeout(resolve, AGAIN_MS));
+      }
+    }
   };
   if (database.server) revive(database.server);
   return {
@@ -98,6 +114,18 @@ async function serveOn(opened: OpenDatabase, options: ShopOptions): Promise<Shop
       await release(folder);
     },
   };
+}
+
+/** How long it waits before it tries a database that would not start once more. */
+const AGAIN_MS = 3_000;
+
+/** @throws Failure when the port that was asked for belongs to another program */
+async function choosePort(wanted: number | undefined): Promise<number> {
+  if (wanted === undefined) return (await isFree(DEFAULT_PORT)) ? DEFAULT_PORT : freePorts();
+  if (await isFree(wanted)) return wanted;
+  throw new Failure(
+    `Port ${wanted} is used by another program: stop that one, or set ZEST_PORT to a free one.`,
+  );
 }
 
 /** Before the form of the data changes, everything is saved as it was: the way back. */
@@ -133,31 +161,4 @@ export async function openDatabase(folder: string): Promise<OpenDatabase> {
       'DATABASE_URL is set, so DATABASE_OWNER_URL must be set too: an account that may create tables and grant rights.',
     );
   return { server: undefined, ownerUrl, appUrl: given, appUser: new URL(given).username };
-}
-
-/** One launcher a folder: two would fight over the same data. */
-async function claim(folder: string): Promise<void> {
-  await mustBeIdle(folder);
-  await writeFile(path.join(folder, 'running.pid'), String(process.pid));
-}
-
-/** @throws Failure when another launcher runs on this folder */
-export async function mustBeIdle(folder: string): Promise<void> {
-  const pid = Number(await readFile(path.join(folder, 'running.pid'), 'utf8').catch(() => ''));
-  if (pid > 0 && pid !== process.pid && isAlive(pid)) {
-    throw new Failure(`Already running as process ${pid}; stop that one first.`);
-  }
-}
-
-async function release(folder: string): Promise<void> {
-  for (const name of ['running.pid', 'reach.json']) await rm(path.join(folder, name), { force: true });
-}
-
-function isAlive(pid: number): boolean {
-  try {
-    process.kill(pid, 0);
-    return true;
-  } catch {
-    return false;
-  }
 }

@@ -2,19 +2,36 @@ import { spawn, type ChildProcess } from 'node:child_process';
 import { say } from './say.js';
 
 const RESTART_MS = 1000;
+/** How often it is looked whether a process still answers, and how many looks in vain it is given. */
+const LOOK_MS = 2000;
+const MOST_SILENT = 10;
 
-/** A process that is started again within seconds when it ends without being told to. */
+interface SupervisedOptions {
+  quiet?: boolean;
+  /** For tests: everything faster. */
+  restartMs?: number;
+  lookMs?: number;
+}
+
+/**
+ * A process that is started again within seconds when it ends without being told to, or says nothing more though it
+ * said that it would: one whose loop hangs answers nobody.
+ */
 export class Supervised {
   readonly #name: string;
   readonly #file: string;
   readonly #env: NodeJS.ProcessEnv;
   readonly #quiet: boolean;
+  readonly #restartMs: number;
+  readonly #lookMs: number;
   #child: ChildProcess | undefined;
   #stopping = false;
   #retry: NodeJS.Timeout | undefined;
 
-  constructor(name: string, file: string, env: NodeJS.ProcessEnv, quiet = false) {
-    this.#quiet = quiet;
+  constructor(name: string, file: string, env: NodeJS.ProcessEnv, options: SupervisedOptions = {}) {
+    this.#quiet = options.quiet ?? false;
+    this.#restartMs = options.restartMs ?? RESTART_MS;
+    this.#lookMs = options.lookMs ?? LOOK_MS;
     this.#name = name;
     this.#file = file;
     this.#env = env;
@@ -34,10 +51,12 @@ export class Supervised {
         detached: true,
       });
       this.#child = child;
-      child.on('message', () => {
+      child.on('message', (message) => {
+        if (isBeat(message)) return;
         ready = true;
         resolve();
       });
+      this.#watch(child);
       child.once('error', reject);
       child.once('exit', (code, signal) => {
         if (this.#stopping) return;
@@ -46,7 +65,7 @@ export class Supervised {
           return;
         }
         if (!this.#quiet) say(`${this.#name} ended (${signal ?? code}); starting it again.`);
-        this.#retry = setTimeout(() => this.#again(), RESTART_MS);
+        this.#retry = setTimeout(() => this.#again(), this.#restartMs);
       });
       if (!waitForReady) resolve();
     });
@@ -62,10 +81,30 @@ export class Supervised {
     await ended;
   }
 
+  /** Counts looks, not time: a machine that slept wakes with a process that only has to go on. */
+  #watch(child: ChildProcess): void {
+    let silent: number | undefined;
+    child.on('message', (message) => {
+      if (isBeat(message)) silent = 0;
+    });
+    const timer = setInterval(() => {
+      if (silent === undefined) return;
+      silent += 1;
+      if (silent <= MOST_SILENT) return;
+      if (!this.#quiet) say(`${this.#name} answers nothing more; it is ended.`);
+      child.kill('SIGKILL');
+    }, this.#lookMs);
+    child.once('exit', () => clearInterval(timer));
+  }
+
   #again(): void {
     if (this.#stopping) return;
     this.start(true).catch(() => {
-      if (!this.#stopping) this.#retry = setTimeout(() => this.#again(), RESTART_MS);
+      if (!this.#stopping) this.#retry = setTimeout(() => this.#again(), this.#restartMs);
     });
   }
+}
+
+function isBeat(message: unknown): boolean {
+  return typeof message === 'object' && message !== null && 'beat' in message;
 }

@@ -1,5 +1,6 @@
 import { mkdir, readFile } from 'node:fs/promises';
 import path from 'node:path';
+import { runningPid } from '../claim.js';
 import { client, clientArgs, clientEnv } from '../backup/client.js';
 import { makeBackup } from '../backup/make.js';
 import { restoreBackup } from '../backup/restore.js';
@@ -8,7 +9,7 @@ import { run } from '../run.js';
 import { Failure, say } from '../say.js';
 import { openDatabase } from '../shop.js';
 
-interface Reach {
+export interface Reach {
   ownerUrl: string;
   appUrl: string;
   /** Folder of the printed labels. */
@@ -60,7 +61,7 @@ export async function restore(args: readonly string[]): Promise<number> {
 }
 
 /** The database of a running shop, or a server started for this command alone. */
-async function reachDatabase(demo: boolean): Promise<Reach> {
+export async function reachDatabase(demo: boolean): Promise<Reach> {
   const folder = path.join(DATA, demo ? 'demo' : 'shop');
   await mkdir(folder, { recursive: true });
   const spool = path.join(folder, 'spool');
@@ -74,14 +75,7 @@ async function reachDatabase(demo: boolean): Promise<Reach> {
 }
 
 async function isRunning(folder: string): Promise<boolean> {
-  const pid = Number(await readFile(path.join(folder, 'running.pid'), 'utf8').catch(() => '0'));
-  if (!(pid > 0)) return false;
-  try {
-    process.kill(pid, 0);
-    return true;
-  } catch {
-    return false;
-  }
+  return (await runningPid(folder)) !== undefined;
 }
 
 function fileArgument(args: readonly string[], command: string): string {

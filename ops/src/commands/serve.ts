@@ -1,13 +1,14 @@
 import { rm } from 'node:fs/promises';
-import { createInterface } from 'node:readline/promises';
-import { Writable } from 'node:stream';
 import path from 'node:path';
 import mysql from 'mysql2/promise';
 import { ensurePackages, MARIADB } from '../packages.js';
 import { DATA, ROOT } from '../paths.js';
 import { run } from '../run.js';
 import { Failure, say } from '../say.js';
-import { mustBeIdle, openShop } from '../shop.js';
+import { askBoth } from '../ask.js';
+import { mustBeIdle } from '../claim.js';
+import { openShop } from '../shop.js';
+import { fillOnce } from '../fill-once.js';
 
 /** `./zest demo`: the demonstration shop, filled on first start. */
 export function demo(): Promise<number> {
@@ -28,10 +29,11 @@ function demonstration(folder: string, words: readonly string[]): Promise<number
   return serve({
     demo: true,
     folder,
-    prepare: async (env) => {
-      const code = await run(process.execPath, [path.join(ROOT, 'server/dist/demo/main.js')], { env });
-      if (code !== 0) throw new Failure('The demonstration shop could not be filled.');
-    },
+    prepare: (env, ownerUrl) =>
+      fillOnce(folder, { ownerUrl, appUser: new URL(env['DATABASE_URL'] ?? '').username }, async () => {
+        const code = await run(process.execPath, [path.join(ROOT, 'server/dist/demo/main.js')], { env });
+        if (code !== 0) throw new Failure('The demonstration shop could not be filled.');
+      }),
     after: [
       ...words,
       'Sign in as Ines (lead, password lowmarsh), Bram (bench, PIN 2580), Oda (bench, PIN 1357),',
@@ -63,10 +65,7 @@ async function serve(options: {
   after: readonly string[];
 }): Promise<number> {
   if (process.env['DATABASE_URL'] === undefined) await ensurePackages([MARIADB]);
-  const stopAsked = new Promise<void>((resolve) => {
-    process.once('SIGINT', () => resolve());
-    process.once('SIGTERM', () => resolve());
-  });
+  const stopAsked = askedToStop();
   const wanted = Number(process.env['ZEST_PORT'] ?? '');
   const shop = await openShop({ ...options, port: wanted > 0 ? wanted : undefined });
   say(`Zest Tally is at ${shop.address}`);
@@ -76,6 +75,21 @@ async function serve(options: {
   say('Stopping …');
   await shop.stop();
   return 0;
+}
+
+/** The first Ctrl-C stops in good order; another changes nothing but says so: a database cut off is no faster. */
+function askedToStop(): Promise<void> {
+  let times = 0;
+  return new Promise((resolve) => {
+    const asked = () => {
+      times += 1;
+      if (times > 1) say('It is stopping already; the database is closed in good order.');
+      resolve();
+    };
+    process.on('SIGINT', asked);
+    process.on('SIGTERM', asked);
+    process.on('SIGHUP', asked);
+  });
 }
 
 async function firstLead(env: NodeJS.ProcessEnv, ownerUrl: string): Promise<void> {
@@ -101,22 +115,9 @@ async function askForLead(): Promise<{ name: string; password: string }> {
       'There is nobody in this shop yet: start it from a terminal, or set ZEST_LEAD_NAME and ZEST_LEAD_PASSWORD.',
     );
   }
-  let hidden = false;
-  const output = new Writable({
-    write: (chunk: Buffer, _encoding, done) => {
-      if (!hidden) process.stdout.write(chunk);
-      done();
-    },
-  });
-  const reader = createInterface({ input: process.stdin, output, terminal: true });
-  try {
-    const name = (await reader.question('Name of the production lead: ')).trim();
-    say('Password (at least eight characters, not shown):');
-    hidden = true;
-    const password = await reader.question('');
-    return { name, password };
-  } finally {
-    reader.close();
-    say('');
-  }
+  const { shown, hidden } = await askBoth(
+    'Name of the production lead: ',
+    'Password (at least ten characters, not shown):',
+  );
+  return { name: shown, password: hidden };
 }

@@ -6,7 +6,7 @@ import path from 'node:path';
 import mysql from 'mysql2/promise';
 import { findProgram } from '../packages.js';
 import { quiet } from '../run.js';
-import { Failure } from '../say.js';
+import { Failure, say } from '../say.js';
 import { freePorts } from './free-port.js';
 
 const DATABASE = 'zest';
@@ -156,9 +156,8 @@ async function endLeftover(place: Place): Promise<void> {
   const pid = Number(await readFile(path.join(place.run, 'mariadb.pid'), 'utf8').catch(() => '0'));
   if (!(pid > 0) || !(await isOurs(pid, place))) return;
   process.kill(pid, 'SIGTERM');
-  for (let attempt = 0; attempt < 300 && (await isOurs(pid, place)); attempt += 1) {
-    await new Promise((resolve) => setTimeout(resolve, 100));
-  }
+  say('A database of an earlier start is still there; waiting until it has closed.');
+  while (await isOurs(pid, place)) await new Promise((resolve) => setTimeout(resolve, 100));
 }
 
 async function isOurs(pid: number, place: Place): Promise<boolean> {
@@ -195,26 +194,53 @@ async function initialise(place: Place): Promise<void> {
 function accountsSql(secrets: Secrets): string {
   return [
     `CREATE DATABASE IF NOT EXISTS ${DATABASE} CHARACTER SET utf8mb4;`,
-    `CREATE USER IF NOT EXISTS '${OWNER}'@'127.0.0.1' IDENTIFIED BY '${secrets.owner}';`,
-    `CREATE USER IF NOT EXISTS '${APP}'@'127.0.0.1' IDENTIFIED BY '${secrets.app}';`,
+    ...account(OWNER, secrets.owner),
+    ...account(APP, secrets.app),
     `GRANT ALL PRIVILEGES ON \`${DATABASE}%\`.* TO '${OWNER}'@'127.0.0.1' WITH GRANT OPTION;`,
-    `CREATE USER IF NOT EXISTS '${READER}'@'127.0.0.1' IDENTIFIED BY '${readerSecret(secrets.owner)}';`,
+    ...account(READER, readerSecret(secrets.owner)),
     `GRANT ALL PRIVILEGES ON \`${DATABASE}%\\_restore\`.* TO '${READER}'@'127.0.0.1';`,
     '',
   ].join('\n');
 }
 
+/** An account with its secret of now: where the file of secrets was lost the new ones hold. */
+function account(name: string, secret: string): string[] {
+  return [
+    `CREATE USER IF NOT EXISTS '${name}'@'127.0.0.1';`,
+    `ALTER USER '${name}'@'127.0.0.1' IDENTIFIED BY '${secret}';`,
+  ];
+}
+
+/** The secrets of the accounts; where their file is missing or cannot be read they are made anew, whole or not at all. */
 async function readSecrets(folder: string): Promise<Secrets> {
   const file = path.join(folder, 'secrets.json');
-  if (await exists(file)) return JSON.parse(await readFile(file, 'utf8')) as Secrets;
+  const kept = readable(await readFile(file, 'utf8').catch(() => ''));
+  if (kept) return kept;
   const secrets = { owner: randomBytes(18).toString('hex'), app: randomBytes(18).toString('hex') };
-  await writeFile(file, JSON.stringify(secrets), { mode: 0o600 });
+  await writeFile(`${file}.part`, JSON.stringify(secrets), { mode: 0o600 });
+  await rename(`${file}.part`, file);
   return secrets;
 }
 
+function readable(text: string): Secrets | undefined {
+  try {
+    const { owner, app } = JSON.parse(text) as Partial<Secrets>;
+    return /^\w{16,}$/.test(owner ?? '') && /^\w{16,}$/.test(app ?? '')
+      ? (JSON.parse(text) as Secrets)
+      : undefined;
+  } catch {
+    return undefined;
+  }
+}
+
+/** After this long it is said that the database takes its time. */
+const LONG_MS = 20_000;
+
+/** Waits as long as the server lives: what it recovers after a power cut may be much, and is never cut off. */
 async function waitUntilReady(child: ChildProcess, url: string, log: string): Promise<void> {
-  for (let attempt = 0; attempt < 300; attempt += 1) {
-    if (child.exitCode !== null) break;
+  const begun = process.hrtime.bigint();
+  let isSaid = false;
+  while (child.exitCode === null && child.signalCode === null) {
     try {
       const connection = await mysql.createConnection({ uri: url, connectTimeout: 1000 });
       await connection.end();
@@ -222,8 +248,11 @@ async function waitUntilReady(child: ChildProcess, url: string, log: string): Pr
     } catch {
       await new Promise((resolve) => setTimeout(resolve, 100));
     }
+    if (!isSaid && Number(process.hrtime.bigint() - begun) / 1e6 > LONG_MS) {
+      isSaid = true;
+      say(`The database is still coming up; after a power cut it can take minutes. Its log is ${log}.`);
+    }
   }
-  child.kill('SIGKILL');
   throw new Failure(`The private MariaDB did not start; its log is ${log}.`);
 }
 

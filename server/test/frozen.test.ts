@@ -1,0 +1,123 @@
+import { once } from 'node:events';
+import net from 'node:net';
+import request from 'supertest';
+import { afterAll, beforeAll, describe, expect, it, vi } from 'vitest';
+import { createApp } from '../src/app/create-app.js';
+import { TOOK_TOO_LONG, openDatabase, type Database } from '../src/platform/database.js';
+import { DatabaseFrozen, Pulse } from '../src/platform/pulse.js';
+import { sql } from '../src/platform/sql.js';
+import { openTestShop, type TestShop } from './shop.js';
+
+let shop: TestShop;
+let db: Database;
+let between: Between;
+beforeAll(async () => {
+  shop = await openTestShop('frozen');
+  const url = new URL(shop.app.config.databaseUrl);
+  between = await standBetween(Number(url.port));
+  url.port = String(between.port);
+  url.pathname = '/zest_frozen';
+  db = openDatabase(url.href, 3);
+});
+afterAll(async () => {
+  between.thaw();
+  await db.close();
+  between.close();
+  await shop.close();
+});
+
+interface Between {
+  port: number;
+  freeze: () => void;
+  thaw: () => void;
+  close: () => void;
+}
+
+/** Something between the application and its database that can take connections and pass nothing on. */
+async function standBetween(to: number): Promise<Between> {
+  const pairs = new Set<[net.Socket, net.Socket]>();
+  let isFrozen = false;
+  const server = net.createServer((near) => {
+    const far = net.connect(to, '127.0.0.1');
+    const pair: [net.Socket, net.Socket] = [near, far];
+    pairs.add(pair);
+    for (const [a, b] of [pair, [far, near] as const]) {
+      a.on('data', (data) => b.write(data));
+      a.on('close', () => b.destroy());
+      a.on('error', () => b.destroy());
+      if (isFrozen) a.pause();
+    }
+  });
+  server.listen(0, '127.0.0.1');
+  await once(server, 'listening');
+  const all = (what: 'pause' | 'resume') => {
+    for (const pair of pairs) for (const socket of pair) socket[what]();
+  };
+  return {
+    port: (server.address() as net.AddressInfo).port,
+    freeze: () => {
+      isFrozen = true;
+      all('pause');
+    },
+    thaw: () => {
+      isFrozen = false;
+      all('resume');
+    },
+    close: () => {
+      for (const pair of pairs) for (const socket of pair) socket.destroy();
+      server.close();
+    },
+  };
+}
+
+describe('a database that freezes', () => {
+  it('is said within five seconds, by health and in the middle of a transaction, and goes on when it thaws', async () => {
+    const http = createApp({ ...shop.app, db });
+    const health = () => request(http).get('/api/v1/health');
+    expect((await health()).status).toBe(200);
+    const begun = Date.now();
+    const halfway = db.transaction(async (tx) => {
+      await sql(tx).rows('SELECT 1');
+      between.freeze();
+      return sql(tx).rows('SELECT 2');
+    });
+    const [said, transaction] = await Promise.all([
+      health(),
+      halfway.then(
+        () => 'done',
+        (error: unknown) => error,
+      ),
+    ]);
+    expect(Date.now() - begun).toBeLessThan(5_000);
+    expect([said.status, said.body.type]).toEqual([503, 'urn:zest-tally:problem:database-away']);
+    expect(transaction).toBeInstanceOf(DatabaseFrozen);
+    between.thaw();
+    await vi.waitFor(async () => expect((await health()).status).toBe(200), { timeout: 20_000 });
+  });
+
+  it('is no slow one: what takes long is waited for as long as the database lives', async () => {
+    const asked: string[] = [];
+    const pulse = new Pulse(() => {
+      asked.push('asked');
+      return Promise.resolve();
+    }, 5);
+    let answer: (value: string) => void = () => undefined;
+    const slow = pulse.whileAlive(new Promise<string>((resolve) => (answer = resolve)));
+    await vi.waitFor(() => expect(asked.length).toBeGreaterThan(3));
+    answer('at last');
+    expect(await slow).toBe('at last');
+    const mute = new Pulse(() => Promise.reject(new Error('no')), 5);
+    await expect(mute.whileAlive(new Promise(() => undefined))).rejects.toBeInstanceOf(DatabaseFrozen);
+    await expect(mute.whileAlive(Promise.reject(new Error('refused')))).rejects.toThrow('refused');
+  });
+
+  it('ends a query that would run for ever', async () => {
+    const forEver = 'SELECT COUNT(*) FROM transfer a, transfer b, transfer c, transfer d';
+    await expect(
+      sql(db).rows(`SET STATEMENT max_statement_time = 0.05 FOR ${forEver}`),
+    ).rejects.toMatchObject({
+      errno: TOOK_TOO_LONG,
+    });
+    expect(await sql(db).rows('SELECT CAST(@@max_statement_time AS INT) AS s')).toEqual([{ s: 10 }]);
+  });
+});
