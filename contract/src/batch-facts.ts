@@ -16,6 +16,7 @@ import { HOUSE_RULES, day, instant } from './fields.js';
 import { recipeDocument, recipeLine } from './recipes.js';
 import { id } from './route.js';
 import { methodStep } from './steps.js';
+import { kept } from './visibility.js';
 
 export const BATCH_STATES = ['open', 'closed', 'cancelled'] as const;
 export const TRANSFER_HOWS = ['scale', 'typed', 'derived'] as const;
@@ -116,7 +117,7 @@ const accountFact = z.object({
   fatPct: z.number().nullable(),
   fatSd: z.number().nullable(),
   role: z.string().nullable(),
-  priceMinor: z.number().nullable(),
+  priceMinor: kept('money', z.number().nullable()),
   lotStatus: z.enum(['available', 'hold', 'rejected']).nullable(),
   species: z.string().nullable(),
   wild: z.boolean().nullable(),

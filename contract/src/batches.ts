@@ -11,7 +11,8 @@ import {
 } from './batch-facts.js';
 import { batchCosts, batchProcess, batchSummary, batchWeighing } from './batch-view.js';
 import { day, fatWindow, instant, massMg, reason } from './fields.js';
-import { EVERYONE, HANDS, LEAD, NONE, byId, id, route } from './route.js';
+import { EVERYONE, HANDS, LEAD, NONE, byId, id, route, type Role } from './route.js';
+import { SEEN_BY } from './visibility.js';
 
 export const openBatch = z.object({
   id,
@@ -160,12 +161,17 @@ const signed = z.record(z.string(), reason).optional();
 export const batchChanged = z.object({ id, n: z.int() });
 export type BatchChanged = z.infer<typeof batchChanged>;
 
-const part = <T extends z.ZodType>(name: string, summary: string, response: T) =>
+const part = <T extends z.ZodType>(
+  name: string,
+  summary: string,
+  response: T,
+  roles: readonly Role[] = EVERYONE,
+) =>
   route({
     method: 'GET',
     path: `/batches/:id/${name}`,
     summary,
-    roles: EVERYONE,
+    roles,
     params: byId,
     body: NONE,
     response,
@@ -192,7 +198,7 @@ export const batchRoutes = {
     'What is done to a batch: steps with what they need, readings, marks, entries',
     batchProcess,
   ),
-  batchCosts: part('costs', 'What went into a batch as money', batchCosts),
+  batchCosts: part('costs', 'What went into a batch as money', batchCosts, SEEN_BY.money),
   batchFacts: route({
     method: 'GET',
     path: '/batches/:id/facts',

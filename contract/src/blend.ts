@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { day, fatWindow, instant, massMg } from './fields.js';
 import { EVERYONE, LEAD, NONE, byId, id, route } from './route.js';
+import { kept } from './visibility.js';
 
 /** How a blend is asked for; what a draft keeps. Kilograms are whole milligrams. */
 export const blendSettings = z.object({
@@ -41,7 +42,7 @@ const draftFields = z.object({
       fatPct: z.number(),
       fatSd: z.number(),
       chance: z.number(),
-      costMinor: z.number(),
+      costMinor: kept('money', z.number()),
     })
     .nullable(),
 });

@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { ALLERGENS, FAT_SOURCES, HEAT_STATES, LOT_FORMS, MEAT_STATES } from '@zest/core';
 import { EVERYONE, HANDS, LEAD, NONE, byId, id, route } from './route.js';
 import { day, fatPct, instant, reason } from './fields.js';
+import { kept } from './visibility.js';
 
 /** How a weight that comes in is known: on a scale, by its boxes, by what is printed, or by nothing better. */
 export const WEIGHT_KNOWN_AT_RECEIPT = ['weighed', 'counted', 'nominal', 'guessed'] as const;
@@ -33,9 +34,9 @@ export const trimLot = z.object({
   reservedMg: z.int(),
   freeMg: z.int(),
   /** Per usable kg. */
-  priceMinorPerKg: z.int(),
+  priceMinorPerKg: kept('money', z.int()),
   /** As bought. */
-  boughtMinorPerKg: z.int(),
+  boughtMinorPerKg: kept('money', z.int()),
   receivedOn: day,
   ageDays: z.int(),
   useBy: day.nullable(),
@@ -43,8 +44,8 @@ export const trimLot = z.object({
   tempC: z.number().nullable(),
   /** When that was read. */
   tempAt: instant.nullable(),
-  supplier: z.string(),
-  supplierLot: z.string(),
+  supplier: kept('supplier', z.string()),
+  supplierLot: kept('supplier', z.string()),
   state: z.enum(MEAT_STATES),
   heat: z.enum(HEAT_STATES),
   form: z.enum(LOT_FORMS),

@@ -3,6 +3,7 @@ import { CASING_MATERIALS } from '@zest/core';
 import { LINE_ROLES } from '@zest/core';
 import { day } from './fields.js';
 import { EVERYONE, LEAD, NONE, id, route } from './route.js';
+import { kept } from './visibility.js';
 
 /** What a stock item is, when it could be salt. */
 export const SALT_KINDS = ['not salt', 'plain salt', 'cure', 'not known yet'] as const;
@@ -10,14 +11,14 @@ export const SALT_KINDS = ['not salt', 'plain salt', 'cure', 'not known yet'] as
 export const goodsLot = z.object({
   id,
   code: z.string(),
-  supplier: z.string(),
-  supplierLot: z.string(),
+  supplier: kept('supplier', z.string()),
+  supplierLot: kept('supplier', z.string()),
   receivedOn: day,
   useBy: day.nullable(),
   urgency: z.enum(['past', 'today', 'soon', 'fine']),
   balance: z.int(),
   free: z.int(),
-  priceMinor: z.int(),
+  priceMinor: kept('money', z.int()),
   status: z.enum(['available', 'hold', 'rejected']),
   holdReason: z.string().nullable(),
   version: z.int(),

@@ -34,3 +34,4 @@ export * from './recipes.js';
 export { ROLES, type Role, type Route } from './route.js';
 export { ROUTES, type AuditEntry } from './routes.js';
 export { methodStep } from './steps.js';
+export { SEEN_BY, sees, type Kept } from './visibility.js';

@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { ACCELERATORS, ALLERGENS, LINE_ROLES, MELTING, STATEMENTS } from '@zest/core';
 import { massMg } from './fields.js';
 import { EVERYONE, LEAD, NONE, byId, id, route } from './route.js';
+import { kept } from './visibility.js';
 
 const percent = (what: string) =>
   z
@@ -102,7 +103,7 @@ export const libraryItem = ingredientFacts.extend({
   role: z.enum(LINE_ROLES),
   typed: z.boolean(),
   /** Of the newest lot; null while there was none. */
-  priceMinorPerKg: z.number().nullable(),
+  priceMinorPerKg: kept('money', z.number().nullable()),
   freeMg: z.int(),
   isSupply: z.boolean(),
   version: z.int(),

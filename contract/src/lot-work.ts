@@ -11,6 +11,7 @@ import {
 } from './cold-room.js';
 import { EVERYONE, HANDS, LEAD, NONE, byId, id, route } from './route.js';
 import { day, fatPct, instant, massMg, reason } from './fields.js';
+import { SEEN_BY, kept } from './visibility.js';
 
 const command = z.object({ id });
 const tempC = z
@@ -145,15 +146,15 @@ export const preparationRow = z.object({
   id,
   at: instant,
   how: z.string(),
-  supplier: z.string(),
+  supplier: kept('supplier', z.string()),
   trimName: z.string(),
   lotCode: z.string(),
   grossMg: z.int(),
   usableMg: z.int(),
   unexplainedMg: z.int(),
   yield: z.number(),
-  boughtMinorPerKg: z.int(),
-  usableMinorPerKg: z.int().nullable(),
+  boughtMinorPerKg: kept('money', z.int()),
+  usableMinorPerKg: kept('money', z.int().nullable()),
 });
 export type PreparationRow = z.infer<typeof preparationRow>;
 
@@ -315,7 +316,7 @@ export const lotWorkRoutes = {
     method: 'GET',
     path: '/customers',
     summary: 'Tickets of customers with meat of their own',
-    roles: EVERYONE,
+    roles: SEEN_BY.money,
     params: NONE,
     body: NONE,
     response: z.array(customerTicket),

@@ -12,6 +12,7 @@ import {
 } from './cold-room.js';
 import { day, fatPct, massMg } from './fields.js';
 import { LEAD, NONE, id, route } from './route.js';
+import { kept } from './visibility.js';
 
 /** What is looked at before a delivery is taken in; each must be answered. */
 export const ARRIVAL_CHECKS = [
@@ -97,11 +98,11 @@ export const deliveryLine = z.object({
       weightKnown: z.enum(['nominal', 'counted']),
       fatPct: z.number(),
       fatKnownBy: z.enum(FAT_KNOWN_BY),
-      priceMinorPerKg: z.int(),
+      priceMinorPerKg: kept('money', z.int()),
       tempC: z.number(),
       state: z.enum(MEAT_STATES),
       useBy: z.string().nullable(),
-      supplier: z.string(),
+      supplier: kept('supplier', z.string()),
       supplierLot: z.string(),
       owner: z.string().nullable(),
       /** The warmest this row may have come. */

@@ -3,6 +3,7 @@ import { BOOK_IDS, LINE_ROLES } from '@zest/core';
 import { HOUSE_RULES, instant, reason } from './fields.js';
 import { recipe, recipeDocument, recipeName, workingDocument } from './recipes.js';
 import { EVERYONE, HANDS, LEAD, NONE, byId, id, route } from './route.js';
+import { kept } from './visibility.js';
 
 const draftFields = {
   name: recipeName,
@@ -119,7 +120,7 @@ export const recipeStory = z.object({
   /** Finished over mix in its closed batches, and how many; null before the first. */
   learnedYield: z.object({ fraction: z.number(), batches: z.int() }).nullable(),
   /** What a kilogram of its meat block cost lately, or would by the usual blend. */
-  meatMinorPerKg: z.number(),
+  meatMinorPerKg: kept('money', z.number()),
   /** Declaration of the last batch, as made. */
   lastLabel: z.object({ batchNumber: z.int(), text: z.string() }).nullable(),
 });

@@ -1,10 +1,11 @@
-import ExcelJS from 'exceljs';
 import Papa from 'papaparse';
 import { InputError, arrivalLimit, inputError, readDelivery, type NumberStyle } from '@zest/core';
 import type { DeliveryNoteLine, Person } from '@zest/contract';
 import type { AppContext } from '../platform/app-context.js';
 import { fromInputError } from '../platform/problem.js';
 import { shopBook } from '../platform/settings.js';
+import { beyondCaps } from './sheet/caps.js';
+import { readSheet } from './sheet/read-sheet.js';
 import { listTrims } from './store/trims.js';
 
 type Note = { text: string } | { xlsxBase64: string };
@@ -47,36 +48,14 @@ function readText(text: string): string[][] {
   const { data } = Papa.parse<string[]>(text.trim(), { skipEmptyLines: 'greedy' });
   if (data.length < 2)
     throw inputError('note', 'The note needs a row of headings and at least one row of goods.');
+  const sentence = beyondCaps(data);
+  if (sentence) throw inputError('note', sentence);
   return data;
 }
 
-/** Cells of the first sheet; dates as days. */
 async function readXlsx(base64: string, mark: NumberStyle): Promise<string[][]> {
-  const workbook = new ExcelJS.Workbook();
-  try {
-    const bytes = Buffer.from(base64, 'base64');
-    await workbook.xlsx.load(bytes.buffer.slice(bytes.byteOffset, bytes.byteOffset + bytes.byteLength));
-  } catch {
-    throw inputError('note', 'The file could not be read. Save it as XLSX or CSV and try again.');
-  }
-  const sheet = workbook.worksheets[0];
-  const rows: string[][] = [];
-  sheet?.eachRow((row) => {
-    const cells: string[] = [];
-    for (let i = 1; i <= row.cellCount; i += 1) cells.push(cellText(row.getCell(i), mark));
-    rows.push(cells);
-  });
+  const rows = await readSheet(Buffer.from(base64, 'base64'), mark);
   if (rows.length < 2)
     throw inputError('note', 'The first sheet needs a row of headings and at least one row of goods.');
   return rows;
-}
-
-/** A number of a sheet is never in doubt: it is written so that no mark can be taken for thousands. */
-function cellText(cell: ExcelJS.Cell, mark: NumberStyle): string {
-  const { value } = cell;
-  if (value instanceof Date) return value.toISOString().slice(0, 10);
-  if (typeof value !== 'number') return cell.text.trim();
-  const plain = String(Number(value.toFixed(6)));
-  const safe = /\.\d{3}$/.test(plain) ? `${plain}0` : plain;
-  return mark === 'comma' ? safe.replace('.', ',') : safe;
 }

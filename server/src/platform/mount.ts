@@ -2,6 +2,7 @@ import type { Request, Response, Router } from 'express';
 import { ZodError, type z } from 'zod';
 import type { Person, Route } from '@zest/contract';
 import { InputError } from '@zest/core';
+import { asSeenBy } from './kept.js';
 import { HttpProblem, OwnFault } from './problem.js';
 
 export interface Call<R extends Route> {
@@ -29,7 +30,8 @@ export function mount<R extends Route>(router: Router, route: R, handler: Handle
   on(router, route, async (request, response) => {
     const person = admitted(route, request);
     const call = { ...readCall(route, request), person };
-    answer(route, response, await ofWhatIsStored(route, () => handler(call)));
+    const body = await ofWhatIsStored(route, () => handler(call));
+    answer(route, response, asSeenBy(route, person.role, body));
   });
 }
 

@@ -10,6 +10,7 @@ import {
   type FormatOptions,
   type Shown,
 } from '@zest/core';
+import { sees } from '@zest/contract';
 import { usePerson } from '../data/session.js';
 
 export interface Units {
@@ -33,11 +34,15 @@ export interface Units {
   sentence: (text: string) => string;
 }
 
+/** Stands for money where whoever looks does not see it. */
+const KEPT = '–';
+
 /** Formatting in the units of the person signed in. */
 export function useUnits(): Units {
-  const { units, numberStyle } = usePerson();
+  const { units, numberStyle, role } = usePerson();
   return useMemo(() => {
     const options: FormatOptions = { system: units, numberStyle: numberStyle ?? undefined };
+    const seesMoney = sees(role, 'money');
     const number = (value: number, decimals: number) => formatNumber(value, decimals, options);
     return {
       options,
@@ -52,11 +57,13 @@ export function useUnits(): Units {
       number,
       percent: (value, decimals = 1) => `${number(value, decimals)}\u00a0%`,
       sentence: (text) => fillTokens(text, options),
-      money: (minor) => number(minor / 100, 2),
+      money: (minor) => (seesMoney ? number(minor / 100, 2) : KEPT),
       perMass: (minor) =>
-        units === 'metric'
-          ? `${number(minor / 100, 2)}\u00a0/\u00a0kg`
-          : `${number((minor / 100) * 0.45359237, 2)}\u00a0/\u00a0lb`,
+        !seesMoney
+          ? KEPT
+          : units === 'metric'
+            ? `${number(minor / 100, 2)}\u00a0/\u00a0kg`
+            : `${number((minor / 100) * 0.45359237, 2)}\u00a0/\u00a0lb`,
     };
-  }, [units, numberStyle]);
+  }, [units, numberStyle, role]);
 }
