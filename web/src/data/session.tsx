@@ -1,5 +1,5 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
-import { createContext, useContext, useEffect, type ReactNode } from 'react';
+import { createContext, useCallback, useContext, useEffect, type ReactNode } from 'react';
 import { ROUTES, type Person } from '@zest/contract';
 import { ApiProblem, SIGNED_OUT, call } from './api.js';
 import { forgetAnswers } from './offline.js';
@@ -51,11 +51,11 @@ export function usePerson(): Person {
  */
 export function useLeave(): () => Promise<void> {
   const client = useQueryClient();
-  return async () => {
+  return useCallback(async () => {
     await call(ROUTES.signOut).catch(() => undefined);
     client.setQueryData(SESSION_KEY, null);
     client.removeQueries({ predicate: ({ queryKey }) => queryKey[0] !== SESSION_KEY[0] });
-  };
+  }, [client]);
 }
 
 /** Changes units or number style everywhere at once, then on the server. */

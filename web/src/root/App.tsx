@@ -7,6 +7,7 @@ import { SignInPage } from '../areas/people/SignInPage.js';
 import { TodayPage } from '../areas/today/TodayPage.js';
 import { LeadOnly } from '../ui/LeadOnly.js';
 import { Loading } from '../ui/Loading.js';
+import { IdleLock } from './IdleLock.js';
 import { Shell } from './Shell.js';
 import { SessionGate } from '../data/session.js';
 import { ShortcutProvider } from '../ui/shortcuts.js';
@@ -50,6 +51,7 @@ export function App() {
       <QueryClientProvider client={client}>
         <ShortcutProvider>
           <SessionGate signIn={<SignInPage />}>
+            <IdleLock />
             <BrowserRouter>
               <Suspense fallback={<Loading />}>
                 <Routes>

@@ -1,1 +1,2 @@
 export { ShopPlaces } from './ShopPlaces.js';
+export { WrongTries } from './WrongTries.js';

@@ -11,6 +11,7 @@ import { Triangle, Trouble } from '../../ui/Trouble.js';
 import { useUnits } from '../../ui/units.js';
 import { WeightRibbon } from '../../kit/weight-ribbon/WeightRibbon.js';
 import { LateEntries } from '../batches/index.js';
+import { WrongTries } from '../people/index.js';
 import { queries } from '../../data/queries.js';
 import { deviceNow } from '../../data/device-time.js';
 import { useShopTime } from '../../ui/shop-time.js';
@@ -42,6 +43,7 @@ export function TodayPage() {
             : `${open.length} ${open.length === 1 ? 'batch' : 'batches'} under way`}
         </Box>
       </Box>
+      {person.role === 'lead' ? <WrongTries /> : null}
       {person.role === 'lead' ? <LateEntries /> : null}
       <Box component="section" aria-label="Under way" sx={{ mt: 2 }}>
         {open.map((batch) => (

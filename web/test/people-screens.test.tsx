@@ -1,0 +1,133 @@
+// @vitest-environment jsdom
+import { act, cleanup, fireEvent, screen } from '@testing-library/react';
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
+import type { Member } from '@zest/contract';
+import ChangesPage from '../src/areas/people/ChangesPage.js';
+import PeoplePage from '../src/areas/people/PeoplePage.js';
+import { WrongTries } from '../src/areas/people/WrongTries.js';
+import { beginIntent } from '../src/data/intents.js';
+import { isShared, noteSignedIn } from '../src/data/shared-device.js';
+import { IdleLock } from '../src/root/IdleLock.js';
+import { press } from './dialog-hands.js';
+import { INES, ODA, onScreen } from './on-screen.js';
+import { ID } from './some-lots.js';
+
+beforeEach(() => localStorage.clear());
+afterEach(() => {
+  cleanup();
+  vi.useRealTimers();
+  vi.unstubAllGlobals();
+});
+
+const member = (more: Partial<Member> = {}): Member => ({
+  id: ID(31),
+  name: 'Bram',
+  role: 'bench',
+  secret: 'pin',
+  active: true,
+  sessions: 1,
+  lastIn: '2026-03-16T08:00:00.000Z',
+  wrongTries: 0,
+  ...more,
+});
+const gone = member({ id: ID(32), name: 'Kees', active: false, sessions: 0, lastIn: null });
+
+describe('the people of a shop', () => {
+  it('are shown with where they are signed in, and changed by the lead only', async () => {
+    onScreen(<PeoplePage />, { people: [member({ wrongTries: 3 }), gone] }, INES);
+    expect(screen.getByText(/signed in at 1 device/)).toBeTruthy();
+    expect(screen.getByText('let in no more')).toBeTruthy();
+    expect(screen.getByText(/3 wrong tries/)).toBeTruthy();
+    await press('Change Bram');
+    expect(screen.getByRole('dialog', { name: 'Change Bram' })).toBeTruthy();
+    expect(screen.queryByRole('button', { name: 'New PIN or password for Kees' })).toBeNull();
+    cleanup();
+    onScreen(<PeoplePage />, { people: [member()] }, { ...INES, role: 'owner' });
+    expect(screen.queryByRole('button', { name: 'Change Bram' })).toBeNull();
+    expect(screen.queryByRole('button', { name: 'Add somebody' })).toBeNull();
+  });
+
+  it('are watched: the lead hears of many wrong tries under one name', () => {
+    onScreen(<WrongTries />, { people: [member({ wrongTries: 5 }), member({ id: ID(33), name: 'Oda' })] });
+    expect(screen.getByText(/5 wrong tries to sign in as Bram/)).toBeTruthy();
+    expect(screen.queryByText(/Oda/)).toBeNull();
+  });
+
+  it('type secrets that the device does not keep', () => {
+    const body = { name: 'Wim', secretKind: 'pin', secret: '4815' };
+    const first = beginIntent(localStorage, 'POST /people', body, 0);
+    expect(JSON.stringify({ ...localStorage })).not.toContain('4815');
+    expect(beginIntent(localStorage, 'POST /people', body, 1).id).toBe(first.id);
+    expect(beginIntent(localStorage, 'POST /people', { ...body, name: 'Pim' }, 2).id).not.toBe(first.id);
+  });
+});
+
+describe('what was changed', () => {
+  it('is told by who, from what and to what', () => {
+    const entry = {
+      id: 1,
+      at: '2026-03-16T08:00:00.000Z',
+      person: 'Ines',
+      what: 'ingredient',
+      about: 'Curing salt',
+      from: { 'contents.nitritePct': 0.5 },
+      to: { 'contents.nitritePct': 0.6 },
+    };
+    onScreen(<ChangesPage />, {
+      changes: [entry, { ...entry, id: 2, person: null, from: null, to: { active: true } }],
+    });
+    expect(screen.getByText('contents nitritePct: 0.5 → 0.6')).toBeTruthy();
+    expect(screen.getByText('at the server')).toBeTruthy();
+    expect(screen.getByText('active: – → yes')).toBeTruthy();
+  });
+});
+
+describe('a shared device', () => {
+  const sent = () => {
+    const calls: string[] = [];
+    vi.stubGlobal('fetch', (url: string, init?: RequestInit) => {
+      calls.push(`${init?.method ?? 'GET'} ${url}`);
+      return Promise.resolve(new Response('{}'));
+    });
+    return calls;
+  };
+  const pass = (minutes: number) =>
+    act(async () => {
+      await vi.advanceTimersByTimeAsync(minutes * 60_000);
+    });
+
+  it('is one at which several have signed in', () => {
+    noteSignedIn(localStorage, 'a');
+    noteSignedIn(localStorage, 'a');
+    expect(isShared(localStorage)).toBe(false);
+    noteSignedIn(localStorage, 'b');
+    expect(isShared(localStorage)).toBe(true);
+    localStorage.setItem('zest-signed-in-here', '{broken');
+    expect(isShared(localStorage)).toBe(false);
+  });
+
+  it('asks again who is there when the lead has not touched it for ten minutes', async () => {
+    vi.useFakeTimers();
+    noteSignedIn(localStorage, 'somebody else');
+    const calls = sent();
+    onScreen(<IdleLock />, {}, INES);
+    await pass(9);
+    fireEvent.pointerDown(window);
+    await pass(9);
+    expect(calls.join()).not.toContain('DELETE');
+    await pass(2);
+    expect(calls.join()).toContain('DELETE /api/v1/session');
+  });
+
+  it('leaves a hand at the bench signed in, and a lead at a device of their own', async () => {
+    vi.useFakeTimers();
+    const calls = sent();
+    onScreen(<IdleLock />, {}, INES);
+    await pass(60);
+    cleanup();
+    noteSignedIn(localStorage, 'somebody else');
+    onScreen(<IdleLock />, {}, ODA);
+    await pass(60);
+    expect(calls.join()).not.toContain('DELETE');
+  });
+});
