@@ -91,7 +91,10 @@ describe('one real batch', () => {
     expect(done.state).toBe('closed');
     expect(done.unaccountedMg).toBe(30_000);
     expect(done.pieces).toMatchObject({ count: 95, n: 10, meanG: 110.25 });
-    expect(done.cost.perLinkMinor).toBeCloseTo(done.cost.totalMinor / 95, 6);
+    // A hand sees no money.
+    expect(done.cost).toBeUndefined();
+    const { cost } = await sheetOf(ines, done.id);
+    expect(cost.perLinkMinor).toBeCloseTo(cost.totalMinor / 95, 6);
     expect(done.outMg).toBe(inStuff - 330_000);
     expect(done.ribbon.every((s) => s.balanceMg === 0)).toBe(true);
     expect(

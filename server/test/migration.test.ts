@@ -78,6 +78,7 @@ describe('a database made by the version before', () => {
       '014_known_devices.sql',
       '015_late_and_seen.sql',
       '016_audit.sql',
+      '017_addresses.sql',
     ]);
     expect(pending).toEqual(ran);
     expect(await pendingMigrations(ownerUrl)).toEqual([]);

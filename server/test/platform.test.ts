@@ -1,6 +1,7 @@
 import { sql } from '../src/platform/sql.js';
 import { v7 as uuid } from 'uuid';
 import request from 'supertest';
+import { createApp } from '../src/app/create-app.js';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { Recipe, TrimLot } from '@zest/contract';
 import { postTransfers } from '../src/ledger/index.js';
@@ -235,6 +236,30 @@ describe('the interface of the server', () => {
     expect(one).toMatch(/style-src 'self' 'nonce-[A-Za-z0-9+/=]+'/);
     expect(one).not.toBe(two);
     expect(await policy('/api/v1/health')).toBe("default-src 'none'; frame-ancestors 'none'");
+  });
+
+  it('answers under its own names only, and under those that the shop was given', async () => {
+    const under = (host: string) => request(shop.http).get('/api/v1/health').set('Host', host);
+    for (const own of ['127.0.0.1:7340', 'localhost', 'LOCALHOST:1', '[::1]:7340'])
+      expect([own, (await under(own)).status]).toEqual([own, 200]);
+    for (const strange of [
+      'elsewhere.example',
+      '127.0.0.1.elsewhere.example',
+      'localhost.elsewhere.example',
+      '10.0.0.7',
+    ]) {
+      const answer = await under(strange);
+      expect([strange, answer.status, answer.body.type]).toEqual([
+        strange,
+        421,
+        'urn:zest-tally:problem:unknown-host',
+      ]);
+    }
+    const given = createApp({ ...shop.app, config: { ...shop.app.config, hosts: ['shop.example'] } });
+    const named = (host: string) => request(given).get('/api/v1/health').set('Host', host);
+    expect([(await named('Shop.example:443')).status, (await named('other.example')).status]).toEqual([
+      200, 421,
+    ]);
   });
 
   it('says so in one sentence when the database is away', async () => {

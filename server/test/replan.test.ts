@@ -156,7 +156,8 @@ describe('surplus of a step', () => {
     });
     expect([short.status, short.body.errors[0].path]).toEqual([422, 'restMassMg']);
     const kept = (await bram.post('/lots/produced', body)).body as TrimLot;
-    expect(kept).toMatchObject({ form: 'ground', supplier: 'own making', balanceMg: 1_200_000 });
+    expect(kept).toMatchObject({ form: 'ground', supplier: '', balanceMg: 1_200_000 });
+    expect(((await ines.get(`/lots/${kept.id}`)).body as TrimLot).supplier).toBe('own making');
     expect(kept.fatKnownBy).toBe('computed');
     expect(kept.fatPct).toBeCloseTo(sheet.fatTest?.posteriorPct ?? sheet.plannedFatPct, 1);
     expect(kept.fatSd).toBeGreaterThan(sheet.fatSd);

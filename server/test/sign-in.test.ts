@@ -2,7 +2,7 @@ import { v7 as uuid } from 'uuid';
 import type { Response } from 'express';
 import request from 'supertest';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { openSmallBatch, openTestShop, type Hands, type TestShop } from './shop.js';
+import { SECRETS, openSmallBatch, openTestShop, type Hands, type TestShop } from './shop.js';
 
 let shop: TestShop;
 let ines: Hands;
@@ -18,6 +18,15 @@ const named = async (name: string) =>
   )!;
 const cookiesOf = (answer: { headers: Record<string, unknown> }) =>
   ((answer.headers['set-cookie'] as string[] | undefined) ?? []).map((c) => c.split(';')[0] ?? '');
+
+/** The cookie of a browser at which somebody has signed in. */
+const knownDevice = async (name: string) => {
+  const { id } = await named(name);
+  const answer = await request(shop.http)
+    .post('/api/v1/session')
+    .send({ personId: id, secret: SECRETS[name] });
+  return cookiesOf(answer).find((c) => c.startsWith('zest_device'))!;
+};
 
 describe('signing in', () => {
   it('needs the right secret, limits the tries, and ends', async () => {
@@ -125,6 +134,38 @@ describe('signing in', () => {
     shop.clock.minutes(15 * 60);
     expect((await bram.get('/lots')).status).toBe(401);
     shop.clock.set(was);
+  });
+
+  it('slows an address that tries one name after the other, and no device that is known', async () => {
+    shop.clock.minutes(6);
+    const device = await knownDevice('Oda');
+    const names = (await request(shop.http).get('/api/v1/people/names')).body as { id: string }[];
+    const more: string[] = [];
+    for (let i = 0; i < 4; i += 1) {
+      const id = uuid();
+      more.push(id);
+      const body = { id, name: `Hand ${i}`, role: 'bench', secretKind: 'pin', secret: '4815' };
+      expect((await ines.post('/people', body)).status).toBe(200);
+    }
+    const statuses: number[] = [];
+    for (const { id } of [...names, ...more.map((id) => ({ id }))]) {
+      for (let i = 0; i < 5; i += 1) {
+        statuses.push(
+          (await request(shop.http).post('/api/v1/session').send({ personId: id, secret: '0000' })).status,
+        );
+      }
+    }
+    expect(statuses.filter((s) => s === 401)).toHaveLength(30);
+    expect(statuses.slice(30).every((s) => s === 429)).toBe(true);
+    const oda = await named('Oda');
+    const again = (cookie: string) =>
+      request(shop.http)
+        .post('/api/v1/session')
+        .set('Cookie', cookie)
+        .send({ personId: oda.id, secret: '1357' });
+    expect([(await again('')).status, (await again(device)).status]).toEqual([429, 200]);
+    shop.clock.minutes(6);
+    expect((await again('')).status).toBe(200);
   });
 
   it('roles hold on the server, route by route', async () => {

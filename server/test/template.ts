@@ -53,6 +53,7 @@ export function testApp(
       logLevel: 'silent',
       // Tests sign in hundreds of times.
       hashWork: 14,
+      hosts: [],
     },
   };
 }

@@ -36,6 +36,7 @@ export function createApp(app: AppContext): Express {
   const server = express();
   server.disable('x-powered-by');
   if (app.config.logLevel === 'debug') server.use(pinoHttp({ logger: app.log }));
+  server.use(ownHostOnly(app.config.hosts));
   server.use('/api/v1', asData, api(app));
   server.use(withNonce, securityHeaders());
   if (app.config.webRoot) serveInterface(server, app.config.webRoot);
@@ -97,6 +98,23 @@ function api(app: AppContext): express.Router {
 const tooMany: RequestHandler = () => {
   throw new HttpProblem(429, 'too-many', 'Too many calculations in a minute; wait a moment.');
 };
+
+const OWN_HOST = /^(127\.\d{1,3}\.\d{1,3}\.\d{1,3}|localhost|\[::1\])$/;
+
+/** Who reaches it under a name that is not its own was led here by somebody else's name server. */
+function ownHostOnly(hosts: readonly string[]): RequestHandler {
+  return (req, _res, next) => {
+    const host = (req.headers.host ?? '').toLowerCase().replace(/:\d+$/, '');
+    if (!OWN_HOST.test(host) && !hosts.includes(host)) {
+      throw new HttpProblem(
+        421,
+        'unknown-host',
+        'This shop is not reached under that name. Name it in ZEST_HOSTS if it is meant to be.',
+      );
+    }
+    next();
+  };
+}
 
 /** A page of another site cannot write here, whatever cookies the browser would send. */
 const sameOriginOnly: RequestHandler = (req, _res, next) => {

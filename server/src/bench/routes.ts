@@ -1,6 +1,6 @@
 import type { Request, Router } from 'express';
 import { ROUTES, SPOOL_PATH, type Person, type Recorded } from '@zest/contract';
-import { deviceOf } from '../people/index.js';
+import { deviceOf, fromOf } from '../people/index.js';
 import type { AppContext } from '../platform/app-context.js';
 import { mount, signedIn } from '../platform/mount.js';
 import { notFound } from '../platform/problem.js';
@@ -21,7 +21,7 @@ export function benchRoutes(router: Router, app: AppContext): void {
   mount(router, ROUTES.lateEntries, () => waitingEntries(app.db));
   mount(router, ROUTES.decideLate, ({ person, params, body }) => decideLate(app, person, params.id, body));
   mount(router, ROUTES.confirmCure, ({ person, params, body, request }) =>
-    confirmCure(app, person, params.id, body, deviceOf(app, request)),
+    confirmCure(app, person, params.id, body, fromOf(app, request)),
   );
   mount(router, ROUTES.printLabel, ({ person, params, body }) => printLabel(app, person, params.id, body));
   router.get(SPOOL_PATH.replace('/api/v1', ''), async (request, response) => {

@@ -1,3 +1,4 @@
 export { peopleRoutes } from './routes.js';
-export { deviceOf, mustMatchSecret, readSession, sessionKey, wasSignedIn } from './commands/sessions.js';
+export { deviceOf, fromOf, mustMatchSecret, readSession, sessionKey, wasSignedIn } from './commands/sessions.js';
 export { insert as addPerson } from './store/members.js';
+export type { From } from './commands/sessions.js';

@@ -14,6 +14,8 @@ export interface Config {
   spoolFolder: string;
   demo: boolean;
   logLevel: string;
+  /** Names beside those of this machine under which it is reached, through a proxy. */
+  hosts: readonly string[];
   /** Work of a hash as a power of two. */
   hashWork: number;
 }
@@ -38,6 +40,10 @@ export function readConfig(env: NodeJS.ProcessEnv): Config {
     spoolFolder: env['ZEST_SPOOL'] ?? path.join(os.tmpdir(), 'zest-spool'),
     demo: env['ZEST_DEMO'] === '1',
     logLevel: env['ZEST_LOG'] ?? 'info',
+    hosts: (env['ZEST_HOSTS'] ?? '')
+      .split(',')
+      .map((host) => host.trim().toLowerCase())
+      .filter((host) => host !== ''),
     hashWork: HASH_WORK,
   };
 }

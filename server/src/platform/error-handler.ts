@@ -14,6 +14,7 @@ const TITLES: Record<number, string> = {
   404: 'Not found',
   409: 'Conflict',
   413: 'Too large',
+  421: 'Not this shop',
   422: 'Not accepted',
   429: 'Too many tries',
   500: 'Something went wrong',

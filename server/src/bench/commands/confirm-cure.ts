@@ -1,6 +1,6 @@
 import type { BatchChanged, Person, SecondCheck } from '@zest/contract';
 import { changed, readBatch } from '../../batches/index.js';
-import { mustMatchSecret } from '../../people/index.js';
+import { mustMatchSecret, type From } from '../../people/index.js';
 import type { AppContext } from '../../platform/app-context.js';
 import { conflict, invalid, notFound } from '../../platform/problem.js';
 import { recordMark } from './record-mark.js';
@@ -15,7 +15,7 @@ export async function confirmCure(
   person: Person,
   batchId: string,
   body: SecondCheck,
-  device: string | undefined,
+  from: From,
 ): Promise<BatchChanged> {
   if (body.personId === person.id) {
     throw invalid([{ path: 'personId', message: 'The second person must be somebody else.' }]);
@@ -24,7 +24,7 @@ export async function confirmCure(
   const line = lines.find((l) => l.id === body.lineId);
   if (!line || line.role !== 'cure') throw notFound('This line of cure');
   if (line.weighedMg === 0) throw conflict('no-weight', `${line.name} has no weight to confirm yet.`);
-  const second = await mustMatchSecret(app, body.personId, body.secret, device);
+  const second = await mustMatchSecret(app, body.personId, body.secret, from);
   if (
     entries.some((e) => e.lineId === line.id && !e.reversed && [e.person, e.sentBy].includes(second.name))
   ) {

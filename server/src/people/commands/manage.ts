@@ -9,7 +9,7 @@ import { HttpProblem, conflict, invalid, notFound } from '../../platform/problem
 import { hashSecret, matchesSecret } from '../../platform/secrets.js';
 import * as members from '../store/members.js';
 import { findCredentials } from '../store/people.js';
-import { deviceOf, forgetPerson, mustMatchSecret, sessionKey } from './sessions.js';
+import { forgetPerson, fromOf, mustMatchSecret, sessionKey } from './sessions.js';
 
 /** Adds somebody, once. */
 export async function addMember(app: AppContext, lead: Person, body: NewPerson): Promise<Member> {
@@ -117,7 +117,7 @@ export async function changeOwnSecret(
   request: Request,
 ): Promise<void> {
   if (body.secret === body.now) throw invalid([{ path: 'secret', message: 'This is the one you have now.' }]);
-  await mustMatchSecret(app, person.id, body.now, deviceOf(app, request));
+  await mustMatchSecret(app, person.id, body.now, fromOf(app, request));
   const at = app.now();
   const secretHash = await hashSecret(body.secret, app.config.hashWork);
   const keep = sessionKey(app, request);

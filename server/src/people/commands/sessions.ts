@@ -14,6 +14,8 @@ const PRIVATE = { httpOnly: true, sameSite: 'strict', path: '/' } as const;
 const SESSION_HOURS = 14;
 const ATTEMPTS = 5;
 const ATTEMPT_MINUTES = 5;
+/** Wrong tries of strangers from one address, whomever they try. */
+const ATTEMPTS_OF_ADDRESS = 30;
 
 /**
  * Finds out who calls, from the session cookie; nobody is an answer too. An answer is kept for a
@@ -68,7 +70,7 @@ export async function signIn(
   res: Response,
 ): Promise<void> {
   const device = deviceOf(app, req);
-  await mustMatchSecret(app, personId, secret, device);
+  await mustMatchSecret(app, personId, secret, { device, address: addressOf(req) });
   await endSession(app, req);
   const now = app.now();
   const token = randomBytes(32).toString('base64url');
@@ -94,7 +96,7 @@ export async function signIn(
  * Checks somebody's PIN or password. A try is written down before it is compared, so that many at once gain
  * nothing; a device from which the person has signed in is not shut out by what strangers try.
  *
- * @param device the secret of the device it comes from, where it has one
+ * @param from the secret of the device it comes from, where it has one, and its address
  * @returns who it is
  * @throws HttpProblem 401 for a wrong one, 429 after five wrong ones in five minutes
  */
@@ -102,7 +104,7 @@ export async function mustMatchSecret(
   app: AppContext,
   personId: string,
   secret: string,
-  device?: string,
+  { device, address }: From,
 ): Promise<{ id: string; name: string }> {
   const now = app.now();
   const known = await store.findCredentials(app.db, personId);
@@ -110,7 +112,13 @@ export async function mustMatchSecret(
   if (!known) throw wrong();
   const attempt = { personId, device: device === undefined ? null : hashToken(device), at: now };
   const since = new Date(now.getTime() - ATTEMPT_MINUTES * 60_000);
-  const reserved = await store.reserveAttempt(app.db, { ...attempt, since, most: ATTEMPTS });
+  const reserved = await store.reserveAttempt(app.db, {
+    ...attempt,
+    address,
+    since,
+    most: ATTEMPTS,
+    mostOfAddress: ATTEMPTS_OF_ADDRESS,
+  });
   if (reserved === undefined) {
     throw new HttpProblem(
       429,
@@ -127,6 +135,19 @@ export async function mustMatchSecret(
   await store.addAttempt(app.db, { ...attempt, succeeded: true });
   return { id: personId, name: known.name };
 }
+
+/** Where a secret is typed. */
+export interface From {
+  device: string | undefined;
+  address: string;
+}
+
+/** Where a request comes from. */
+export function fromOf(app: AppContext, req: Request): From {
+  return { device: deviceOf(app, req), address: addressOf(req) };
+}
+
+const addressOf = (req: Request): string => req.socket.remoteAddress ?? '';
 
 function wrong(): HttpProblem {
   return new HttpProblem(401, 'wrong-secret', 'That PIN or password is not right.');

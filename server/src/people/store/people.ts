@@ -46,16 +46,24 @@ export async function setPreferences(
 /**
  * Writes a wrong try down before anything is compared, unless there were too many: however many come at once,
  * no more than that are tried. A device from which the person has signed in counts for itself; strangers count
- * together.
+ * together, and those of one address whomever they try.
  *
  * @returns its id, to be taken back when it was right; undefined when it may not be tried
  */
 export async function reserveAttempt(
   db: Database,
-  attempt: { personId: string; device: string | null; at: Date; since: Date; most: number },
+  attempt: {
+    personId: string;
+    device: string | null;
+    address: string;
+    at: Date;
+    since: Date;
+    most: number;
+    mostOfAddress: number;
+  },
 ): Promise<number | undefined> {
   return db.transaction(async (tx) => {
-    const { personId, device, at, since } = attempt;
+    const { personId, device, address, at, since } = attempt;
     await sql(tx).rows('SELECT id FROM person WHERE id = :personId FOR UPDATE', { personId });
     const trusted = `SELECT device FROM sign_in_attempt
       WHERE person_id = :personId AND succeeded AND device IS NOT NULL`;
@@ -68,12 +76,22 @@ export async function reserveAttempt(
        FROM sign_in_attempt WHERE person_id = :personId`,
       { personId, device, since },
     );
-    const failed = Number(row?.known ?? 0) > 0 ? row?.own : row?.strangers;
-    if (Number(failed ?? 0) >= attempt.most) return undefined;
-    await addAttempt(tx, { personId, device, at, succeeded: false });
+    const isKnown = Number(row?.known ?? 0) > 0;
+    if (Number((isKnown ? row?.own : row?.strangers) ?? 0) >= attempt.most) return undefined;
+    if (!isKnown && (await wrongFrom(tx, address, since)) >= attempt.mostOfAddress) return undefined;
+    await addAttempt(tx, { personId, device, address, at, succeeded: false });
     const [mine] = await sql(tx).rows<{ id: number }>('SELECT LAST_INSERT_ID() AS id');
     return Number(mine?.id);
   });
+}
+
+/** Wrong tries from an address, whoever was tried. */
+async function wrongFrom(tx: Db, address: string, since: Date): Promise<number> {
+  const [row] = await sql(tx).rows<{ wrong: number }>(
+    'SELECT COUNT(*) AS wrong FROM sign_in_attempt WHERE address = :address AND at > :since AND NOT succeeded',
+    { address, since },
+  );
+  return Number(row?.wrong ?? 0);
 }
 
 /** A try that was written down as wrong turned out right: it stands against nobody. */
@@ -83,12 +101,19 @@ export async function takeBackAttempt(db: Db, id: number): Promise<void> {
 
 export async function addAttempt(
   db: Db,
-  attempt: { personId: string; device: string | null; at: Date; succeeded: boolean; opened?: boolean },
+  attempt: {
+    personId: string;
+    device: string | null;
+    address?: string;
+    at: Date;
+    succeeded: boolean;
+    opened?: boolean;
+  },
 ): Promise<void> {
   await sql(db).write(
-    `INSERT INTO sign_in_attempt (person_id, device, at, succeeded, opened)
-     VALUES (:personId, :device, :at, :succeeded, :opened)`,
-    { opened: false, ...attempt },
+    `INSERT INTO sign_in_attempt (person_id, device, address, at, succeeded, opened)
+     VALUES (:personId, :device, :address, :at, :succeeded, :opened)`,
+    { opened: false, address: null, ...attempt },
   );
 }
 
