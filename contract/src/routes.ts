@@ -8,6 +8,7 @@ import { coldRoomRoutes } from './cold-room.js';
 import { receivingRoutes } from './receiving.js';
 import { deviceRoutes } from './devices.js';
 import { goodsRoutes } from './goods.js';
+import { lateRoutes } from './late-entries.js';
 import { lotWorkRoutes } from './lot-work.js';
 import { peopleRoutes } from './people.js';
 import { ingredientRoutes } from './ingredients.js';
@@ -79,6 +80,7 @@ export const ROUTES = {
   ...recipeWorkRoutes,
   ...ingredientRoutes,
   ...batchRoutes,
+  ...lateRoutes,
   ...benchWorkRoutes,
   ...deviceRoutes,
   runCalculation: route({

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import type { z } from 'zod';
 import type { Role } from './route.js';
 
 /** What not everybody sees, and who does. */

@@ -25,7 +25,9 @@ describe('a figure of the sheet', () => {
 
   it('in pounds for one who weighs in pounds', () => {
     onScreen(<LineTable sheet={sheet} />, {}, { ...INES, units: 'pound' });
-    expect(touched('what is due of Fine salt L-1').getByText(/× 44\slb 1\.5\soz = 2\.82\d*\soz$/)).toBeTruthy();
+    expect(
+      touched('what is due of Fine salt L-1').getByText(/× 44\slb 1\.5\soz = 2\.82\d*\soz$/),
+    ).toBeTruthy();
   });
 
   it('of a limit names the rule and where it is written', () => {

@@ -1,6 +1,7 @@
 import { stepTitle, type BatchFacts, type StepFact } from '@zest/core';
 import { conflict } from '../../platform/problem.js';
 import type { EntryHead } from '../store/entries.js';
+import { eventTime } from './entry-time.js';
 import type { Maker } from './made-by.js';
 
 /** Who an entry is kept under and who sends it, when it was made and when it is written. */
@@ -29,28 +30,6 @@ export function namesOf(
     proven: maker.proven === true,
     retimed,
   };
-}
-
-/** A device's clock may go so much ahead of ours and still be believed to mean now. */
-const AHEAD_MS = 60_000;
-
-/** The device's own time when it gives one that is not in the future, else the server's. */
-export function eventTime(deviceTime: string | undefined, now: Date): Pick<EntryHead, 'at' | 'retimed'> {
-  const claimed = deviceTime === undefined ? now : new Date(deviceTime);
-  if (claimed <= now) return { at: claimed, retimed: false };
-  return { at: now, retimed: claimed.getTime() - now.getTime() > AHEAD_MS };
-}
-
-/** An entry waits on a device for no longer than this. */
-const MOST_WAITING_MS = 24 * 3_600_000;
-
-/** A device's time that cannot be – before the batch was opened, or more than a day ago – is the server's, and marked. */
-export function timeWithin(
-  { batch }: BatchFacts,
-  { at, retimed, receivedAt }: Pick<EntryHead, 'at' | 'retimed' | 'receivedAt'>,
-): Pick<EntryHead, 'at' | 'retimed'> {
-  const tooEarly = at < new Date(batch.openedAt) || receivedAt.getTime() - at.getTime() > MOST_WAITING_MS;
-  return tooEarly ? { at: receivedAt, retimed: true } : { at, retimed };
 }
 
 /** An entry of a device that came after its batch was finished: it is kept for the lead, and not booked. */

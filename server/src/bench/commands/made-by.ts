@@ -3,7 +3,7 @@ import { wasSignedIn } from '../../people/index.js';
 import type { AppContext } from '../../platform/app-context.js';
 import { addNoticeOnce } from '../../platform/notices.js';
 import { findMaker } from '../store/people.js';
-import { eventTime } from './entry-rules.js';
+import { eventTime } from './entry-time.js';
 
 /** Who an entry is kept under. */
 export interface Maker extends Pick<Person, 'id' | 'name'> {

@@ -7,7 +7,8 @@ import { conflict, notFound } from '../../platform/problem.js';
 import { clockTime } from '../../platform/shop-time.js';
 import { numberAndTake, numberEntry, numberLate, type EntryHead, type Taken } from '../store/entries.js';
 import { forgetFrame, frameOf } from '../store/frames.js';
-import { isLate, mustTakeEntries, timeWithin } from './entry-rules.js';
+import { isLate, mustTakeEntries } from './entry-rules.js';
+import { timeWithin } from './entry-time.js';
 
 /** A frame is behind at the most so often in a row. */
 const TRIES = 4;

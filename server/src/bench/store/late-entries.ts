@@ -4,8 +4,7 @@ import type { Db } from '../../platform/database.js';
 import { parsed } from '../../platform/json.js';
 import { sql } from '../../platform/sql.js';
 
-export const LATE_KINDS = ['weighing', 'out', 'casing', 'reading', 'mark'] as const;
-export type LateKind = (typeof LATE_KINDS)[number];
+export type LateKind = 'weighing' | 'out' | 'casing' | 'reading' | 'mark';
 
 /** An entry as it was sent, kept until the lead has decided. */
 export interface NewLateEntry {

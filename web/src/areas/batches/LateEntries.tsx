@@ -78,6 +78,7 @@ function figureOf({ kind, figures }: LateEntry, units: Units): string {
   if (figures.massMg !== undefined) return `${units.mass(figures.massMg)} ${kind === 'out' ? 'out' : 'in'}`;
   if (figures.lengthMm !== undefined) return `${units.length(figures.lengthMm)} of casing`;
   const reading = READING_NAMES.find((name) => name === figures.kind);
-  if (reading && figures.value != null) return units.sentence(readingKind(reading).words(figures.value));
+  if (reading && typeof figures.value === 'number')
+    return units.sentence(readingKind(reading).words(figures.value));
   return figures.kind ?? kind;
 }

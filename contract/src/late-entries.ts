@@ -1,0 +1,61 @@
+import { z } from 'zod';
+import { batchChanged } from './batches.js';
+import { instant, reason } from './fields.js';
+import { LEAD, NONE, byId, id, route } from './route.js';
+
+/** An entry that came after its batch was finished. */
+const lateEntry = z.object({
+  id,
+  batchId: id,
+  batchNumber: z.int(),
+  product: z.string(),
+  kind: z.string(),
+  /** What it says, as it was sent. */
+  figures: z.object({
+    massMg: z.number().optional(),
+    lengthMm: z.number().optional(),
+    kind: z.string().optional(),
+    value: z.number().nullish(),
+    lineId: z.string().optional(),
+    stepId: z.string().nullish(),
+    deviceTime: z.string().optional(),
+  }),
+  person: z.string(),
+  sentBy: z.string().nullable(),
+  proven: z.boolean(),
+  receivedAt: instant,
+});
+export type LateEntry = z.infer<typeof lateEntry>;
+
+const lateDecision = z.object({ id, entryId: id, taken: z.boolean(), reason });
+export type LateDecision = z.infer<typeof lateDecision>;
+
+export const lateRoutes = {
+  lateEntries: route({
+    method: 'GET',
+    path: '/late-entries',
+    summary: 'Entries that came after their batch was finished and wait for the lead',
+    roles: LEAD,
+    params: NONE,
+    body: NONE,
+    response: z.array(lateEntry),
+  }),
+  decideLate: route({
+    method: 'POST',
+    path: '/batches/:id/late-entries',
+    summary: 'Take a late entry into its finished batch, or not, with a reason',
+    roles: LEAD,
+    params: byId,
+    body: lateDecision,
+    response: batchChanged,
+  }),
+  seeNotice: route({
+    method: 'POST',
+    path: '/batches/:id/notices-seen',
+    summary: 'Say that a card of the batch was seen',
+    roles: LEAD,
+    params: byId,
+    body: z.object({ id, noticeId: id }),
+    response: batchChanged,
+  }),
+};
