@@ -10,6 +10,8 @@ const lateEntry = z.object({
   batchNumber: z.int(),
   product: z.string(),
   kind: z.string(),
+  /** The line or the step that it is about. */
+  of: z.string(),
   /** What it says, as it was sent. */
   figures: z.object({
     massMg: z.number().optional(),

@@ -55,7 +55,12 @@ describe('a finished batch', () => {
     expect(now.entries).toEqual(batch.entries);
     expect(now.readings).toEqual(batch.readings);
     expect(now.marks).toEqual(batch.marks);
-    expect((await waiting(batch)).map((e) => e.kind)).toEqual(['weighing', 'out', 'reading', 'mark']);
+    expect((await waiting(batch)).map((e) => `${e.kind} ${e.of}`)).toEqual([
+      'weighing Iced water',
+      'out Mix',
+      'reading Mix',
+      'mark Mix',
+    ]);
     expect(now.notices.filter((n) => n.sentence.includes('wait for the lead'))).toHaveLength(1);
   });
 

@@ -6,4 +6,5 @@ export { leftOver, madeBatches, standingOf } from './made.js';
 export { mustLoad, readBatch, shopFacts } from './read.js';
 export { batchRoutes } from './routes.js';
 export { lockBatch, numbersOf } from './store/batch.js';
+export { loadFacts } from './store/facts.js';
 export { reworkAccount } from './store/made-lots.js';

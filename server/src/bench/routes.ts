@@ -5,20 +5,20 @@ import type { AppContext } from '../platform/app-context.js';
 import { mount, signedIn } from '../platform/mount.js';
 import { notFound } from '../platform/problem.js';
 import { benchRules, saveSetting } from '../platform/settings.js';
-import { decideLate, recordOrKeep } from './commands/late-entries.js';
+import { decideLate, lateEntries, recordOrKeep } from './commands/late-entries.js';
 import { makerOf, type Maker } from './commands/made-by.js';
 import { printLabel } from './commands/print-label.js';
 import { recordMark, recordSignature } from './commands/record-mark.js';
 import { recordCasing, recordMassOut, recordWeighing } from './commands/record-moves.js';
 import { recordReading } from './commands/record-reading.js';
 import { confirmCure } from './commands/confirm-cure.js';
-import { waitingEntries, type LateKind } from './store/late-entries.js';
+import type { LateKind } from './store/late-entries.js';
 
 type Entered = Parameters<typeof makerOf>[3] & { id: string };
 
 export function benchRoutes(router: Router, app: AppContext): void {
   entries(router, app);
-  mount(router, ROUTES.lateEntries, () => waitingEntries(app.db));
+  mount(router, ROUTES.lateEntries, () => lateEntries(app));
   mount(router, ROUTES.decideLate, ({ person, params, body }) => decideLate(app, person, params.id, body));
   mount(router, ROUTES.confirmCure, ({ person, params, body, request }) =>
     confirmCure(app, person, params.id, body, fromOf(app, request)),

@@ -1,17 +1,37 @@
+import { stepTitle } from '@zest/core';
 import { casingUse, massOut, newMark, newReading, weighing } from '@zest/contract';
-import type { BatchChanged, LateDecision, Person, Recorded } from '@zest/contract';
-import { changed } from '../../batches/index.js';
+import type { BatchChanged, LateDecision, LateEntry, Person, Recorded } from '@zest/contract';
+import { changed, loadFacts } from '../../batches/index.js';
 import type { AppContext } from '../../platform/app-context.js';
 import { touchBatch } from '../../ledger/index.js';
 import { once } from '../../platform/commands.js';
 import { addNotice, addNoticeOnce } from '../../platform/notices.js';
 import { conflict, notFound } from '../../platform/problem.js';
-import { decide, findLate, keepLate, type KeptLate, type LateKind } from '../store/late-entries.js';
+import {
+  decide,
+  findLate,
+  keepLate,
+  waitingEntries,
+  type KeptLate,
+  type LateKind,
+} from '../store/late-entries.js';
 import { ForTheLead, idReused } from './entry-rules.js';
 import type { Maker } from './made-by.js';
 import { recordMark } from './record-mark.js';
 import { recordCasing, recordMassOut, recordWeighing } from './record-moves.js';
 import { recordReading } from './record-reading.js';
+
+/** What waits for the lead, each with the line or the step that it is about. */
+export async function lateEntries(app: AppContext): Promise<LateEntry[]> {
+  const waiting = await waitingEntries(app.db);
+  const batches = await loadFacts(app.db, [...new Set(waiting.map((e) => e.batchId))]);
+  return waiting.map((entry) => {
+    const facts = batches.find((f) => f.batch.id === entry.batchId);
+    const line = facts?.lines.find((l) => l.id === entry.figures.lineId);
+    const step = facts?.steps.find((s) => s.id === entry.figures.stepId);
+    return { ...entry, of: line?.name ?? (step ? stepTitle(step.document) : '') };
+  });
+}
 
 /** Records an entry; one that waited on a device until its batch was finished is kept for the lead. */
 export async function recordOrKeep(

@@ -52,7 +52,7 @@ const LATE = `SELECT l.id, l.batch_id AS batchId, b.number AS batchNumber, r.nam
    LEFT JOIN person s ON s.id = l.sent_by_id LEFT JOIN late_decision d ON d.id = l.id`;
 
 /** What waits for the lead, the oldest first. */
-export async function waitingEntries(db: Db): Promise<LateEntry[]> {
+export async function waitingEntries(db: Db): Promise<Omit<LateEntry, 'of'>[]> {
   const rows = await sql(db).rows<LateRow>(`${LATE} WHERE d.id IS NULL ORDER BY l.received_at, l.id`);
   return rows.map(({ body, proven, receivedAt, ...row }) => ({
     id: row.id,

@@ -40,7 +40,7 @@ export function LateEntries({ batchId }: { batchId?: string }) {
           <Button variant="outlined" onClick={() => setDecided({ entry, taken: true })}>
             Take it in
           </Button>
-          <Button onClick={() => setDecided({ entry, taken: false })}>Leave it out</Button>
+          <Button onClick={() => setDecided({ entry, taken: false })}>Do without it</Button>
         </Box>
       ))}
       {decided ? <Decide {...decided} onClose={() => setDecided(undefined)} /> : null}
@@ -51,7 +51,7 @@ export function LateEntries({ batchId }: { batchId?: string }) {
 function Decide({ entry, taken, onClose }: { entry: LateEntry; taken: boolean; onClose: () => void }) {
   const units = useUnits();
   const client = useQueryClient();
-  const words = `${taken ? 'Take in' : 'Leave out'} ${figureOf(entry, units)}`;
+  const words = `${taken ? 'Take in' : 'Do without'} ${figureOf(entry, units)}`;
   return (
     <CommandDialog
       route={ROUTES.decideLate}
@@ -74,11 +74,14 @@ function Decide({ entry, taken, onClose }: { entry: LateEntry; taken: boolean; o
 }
 
 /** What a late entry says, in the units of whoever reads it. */
-function figureOf({ kind, figures }: LateEntry, units: Units): string {
-  if (figures.massMg !== undefined) return `${units.mass(figures.massMg)} ${kind === 'out' ? 'out' : 'in'}`;
+function figureOf({ kind, of, figures }: LateEntry, units: Units): string {
+  if (figures.massMg !== undefined)
+    return kind === 'out'
+      ? `${units.mass(figures.massMg)} out of ${of}`
+      : `${units.mass(figures.massMg)} ${of}`;
   if (figures.lengthMm !== undefined) return `${units.length(figures.lengthMm)} of casing`;
   const reading = READING_NAMES.find((name) => name === figures.kind);
   if (reading && typeof figures.value === 'number')
-    return units.sentence(readingKind(reading).words(figures.value));
-  return figures.kind ?? kind;
+    return `${units.sentence(readingKind(reading).words(figures.value))} at ${of}`;
+  return `${figures.kind ?? kind} at ${of}`;
 }

@@ -64,7 +64,7 @@ export function LineTable({ sheet }: { sheet: BatchView }) {
               ) : null}
               {line.note ? <Box sx={{ fontSize: 14, fontStyle: 'italic' }}>{line.note}</Box> : null}
             </TableCell>
-            <TableCell sx={NUMERALS}>{line.lotCode}</TableCell>
+            <TableCell sx={{ ...NUMERALS, whiteSpace: 'nowrap' }}>{line.lotCode}</TableCell>
             <TableCell align="right" sx={{ ...NUMERALS, fontWeight: 700, whiteSpace: 'nowrap' }}>
               <Explained
                 of={`what is due of ${line.name} ${line.lotCode}`}

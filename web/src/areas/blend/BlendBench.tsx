@@ -35,6 +35,8 @@ interface BlendBenchProps {
 
 const PANELS = ['Why this blend', 'Other blends', 'If a fat is off', 'Kept blends'] as const;
 
+const NOTHING: Readonly<Record<string, number>> = {};
+
 /** One blend: what is asked, the beam, the numbers, and what can be said about the answer. */
 export function BlendBench(props: BlendBenchProps) {
   const { recipe, recipes, lots, drafts, draft, initial, onRecipe, onDraft } = props;
@@ -66,25 +68,27 @@ export function BlendBench(props: BlendBenchProps) {
     () => optimal && Object.fromEntries(optimal.uses.map((u) => [u.id, u.massMg / 1e6])),
     [optimal],
   );
-  const kg = useMemo(() => drag ?? plannedKg ?? {}, [drag, plannedKg]);
+  // Where no blend can be made of what is held, that is shown as it is, beside what would mend it.
+  const held = answer?.status === 'infeasible' ? locks : NOTHING;
+  const kg = useMemo(() => drag ?? plannedKg ?? held, [drag, plannedKg, held]);
   const rows = usable.filter((lot) => (kg[lot.id] ?? 0) > 0 || locks[lot.id] !== undefined);
   const blend = useMemo(() => describeBlend(usable, kg, window), [usable, kg, window]);
   const available = useMemo(() => Object.fromEntries(usable.map((l) => [l.id, l.freeMg / 1e6])), [usable]);
 
-  const [held, setHeld] = useState<string>();
+  const [heldLot, setHeldLot] = useState<string>();
   const [restAt, setRestAt] = useState(0);
   const size = (id: string, wanted: number) => {
     const base = drag ?? plannedKg;
     if (!base) return;
     setDrag(nudge(base, id, wanted, new Set(Object.keys(locks).filter((l) => l !== id)), available));
-    setHeld(id);
+    setHeldLot(id);
   };
   useEffect(() => {
-    if (restAt === 0 || held === undefined) return;
-    const rested = Math.round((drag?.[held] ?? 0) / DIVISION_KG) * DIVISION_KG;
-    setSettings((now) => ({ ...now, locks: { ...now.locks, [held]: rested } }));
+    if (restAt === 0 || heldLot === undefined) return;
+    const rested = Math.round((drag?.[heldLot] ?? 0) / DIVISION_KG) * DIVISION_KG;
+    setSettings((now) => ({ ...now, locks: { ...now.locks, [heldLot]: rested } }));
     setRestAt(0);
-  }, [restAt, held, drag]);
+  }, [restAt, heldLot, drag]);
   useEffect(() => {
     if (plannedKg) setDrag(undefined);
   }, [plannedKg]);

@@ -68,7 +68,6 @@ function OnTable({ lots }: { lots: readonly TrimLot[] }) {
           Put it down
         </Button>
         {rows.length >= 2 ? <Parts rows={rows} kg={kg} onKg={setKg} /> : null}
-        {blend && owners.size === 1 ? <BatchOfThese owner={rows[0]?.owner ?? null} kg={kg} /> : null}
       </Box>
       {owners.size > 1 ? (
         <Trouble error="Lots of two owners lie on this table. They cannot meet in a vessel: sell the shop’s into the customer’s own first." />
@@ -102,6 +101,11 @@ function OnTable({ lots }: { lots: readonly TrimLot[] }) {
               onAway={() => setKg(({ [lot.id]: _away, ...rest }) => rest)}
             />
           ))}
+          {blend && owners.size === 1 ? (
+            <Box sx={{ display: 'flex', gap: 1.5, mt: 2 }}>
+              <BatchOfThese owner={rows[0]?.owner ?? null} kg={kg} />
+            </Box>
+          ) : null}
         </Box>
         {blend && lean ? (
           <Box>
