@@ -34,5 +34,6 @@ export * from './recipe-work.js';
 export * from './recipes.js';
 export { ROLES, type Role, type Route } from './route.js';
 export { ROUTES, type AuditEntry } from './routes.js';
+export type { BackupState } from './safekeeping.js';
 export { methodStep } from './steps.js';
 export { SEEN_BY, sees, type Kept } from './visibility.js';

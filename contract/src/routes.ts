@@ -15,6 +15,7 @@ import { ingredientRoutes } from './ingredients.js';
 import { recipeWorkRoutes } from './recipe-work.js';
 import { recipeRoutes } from './recipes.js';
 import { EVERYONE, LEAD, NONE, route } from './route.js';
+import { safekeepingRoutes } from './safekeeping.js';
 
 const timeZone = z.object({
   timeZone: z.string().refine(isTimeZone, { error: 'A time zone reads like Europe/London.' }),
@@ -83,6 +84,7 @@ export const ROUTES = {
   ...lateRoutes,
   ...benchWorkRoutes,
   ...deviceRoutes,
+  ...safekeepingRoutes,
   runCalculation: route({
     method: 'POST',
     path: '/calc/:name',

@@ -1,5 +1,7 @@
 export { makeBackup } from './backup/make.js';
-export { restoreBackup } from './backup/restore.js';
+export { keptByAge } from './backup/by-age.js';
+export { backUpIfDue } from './backup/nightly.js';
+export { proveBackup, restoreBackup } from './backup/restore.js';
 export { freePorts } from './database/free-port.js';
 export { APP, startPrivateServer, type PrivateServer } from './database/private-server.js';
 export { ensurePackages, findProgram, CHROMIUM, MARIADB } from './packages.js';

@@ -7,6 +7,7 @@ const COMMANDS: Record<string, (args: readonly string[]) => Promise<number>> = {
   test: async () => (await import('./commands/test.js')).test(),
   check: async () => (await import('./commands/check.js')).check(),
   bench: async (args) => (await import('./commands/bench.js')).bench(args),
+  service: async (args) => (await import('./commands/service.js')).service(args),
   people: async (args) => (await import('./commands/people.js')).people(args),
   db: async (args) => (await import('./commands/data.js')).db(args),
   backup: async (args) => (await import('./commands/data.js')).backup(args),

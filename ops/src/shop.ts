@@ -2,6 +2,7 @@ import { writeFile, mkdir, stat } from 'node:fs/promises';
 import path from 'node:path';
 import { migrate, pendingMigrations } from '@zest/server/migrate';
 import { makeBackup } from './backup/make.js';
+import { keepBackedUp } from './backup/nightly.js';
 import { claim, release } from './claim.js';
 import { freePorts, isFree } from './database/free-port.js';
 import { APP, startPrivateServer, type PrivateServer } from './database/private-server.js';
@@ -64,6 +65,7 @@ async function serveOn(opened: OpenDatabase, options: ShopOptions): Promise<Shop
     ZEST_WEB_ROOT: WEB_ROOT,
     ...(demo ? { ZEST_SCALE_PORT: String(await freePorts(5)) } : {}),
     ZEST_SPOOL: path.join(folder, 'spool'),
+    ...(demo ? {} : { ZEST_BACKUPS: path.join(folder, 'backups') }),
     ZEST_DEMO: demo ? '1' : '0',
     ZEST_LOG: options.quiet ? 'silent' : (process.env['ZEST_LOG'] ?? 'warn'),
   };
@@ -100,6 +102,17 @@ async function serveOn(opened: OpenDatabase, options: ShopOptions): Promise<Shop
     }
   };
   if (database.server) revive(database.server);
+  // A demonstration is thrown away; what a shop holds is saved each night.
+  const stopBackups = demo
+    ? undefined
+    : keepBackedUp({
+        ownerUrl: () => database.ownerUrl,
+        folder: path.join(folder, 'backups'),
+        spool: path.join(folder, 'spool'),
+        second: process.env['ZEST_BACKUP_TO'],
+        now: () => new Date(),
+        quiet: options.quiet ?? false,
+      });
   return {
     address: `http://127.0.0.1:${port}/`,
     appPid: () => app.pid,
@@ -108,6 +121,7 @@ async function serveOn(opened: OpenDatabase, options: ShopOptions): Promise<Shop
     env,
     stop: async () => {
       stopped = true;
+      await stopBackups?.();
       await app.stop();
       await scales?.stop();
       await database.server?.stop();

@@ -54,6 +54,7 @@ export function testApp(
       // Tests sign in hundreds of times.
       hashWork: 14,
       hosts: [],
+      backupFolder: undefined,
     },
   };
 }

@@ -1,16 +1,18 @@
 // @vitest-environment jsdom
-import { act, cleanup, fireEvent, screen } from '@testing-library/react';
+import { act, cleanup, fireEvent, screen, within } from '@testing-library/react';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import type { Member } from '@zest/contract';
 import ChangesPage from '../src/areas/people/ChangesPage.js';
 import PeoplePage from '../src/areas/people/PeoplePage.js';
+import SafekeepingPage from '../src/areas/people/SafekeepingPage.js';
 import { WrongTries } from '../src/areas/people/WrongTries.js';
 import { beginIntent } from '../src/data/intents.js';
+import { TodayPage } from '../src/areas/today/TodayPage.js';
 import { isShared, noteSignedIn } from '../src/data/shared-device.js';
 import { IdleLock } from '../src/root/IdleLock.js';
 import { press } from './dialog-hands.js';
 import { INES, ODA, onScreen } from './on-screen.js';
-import { ID } from './some-lots.js';
+import { ID, lot } from './some-lots.js';
 
 beforeEach(() => localStorage.clear());
 afterEach(() => {
@@ -129,5 +131,56 @@ describe('a shared device', () => {
     onScreen(<IdleLock />, {}, ODA);
     await pass(60);
     expect(calls.join()).not.toContain('DELETE');
+  });
+});
+
+describe('the first morning of a shop', () => {
+  const empty = {
+    health: { status: 'ok', shop: 'Our shop', demo: false, ruleBook: null, timeZone: 'UTC' },
+    people: [member()],
+    ingredients: [],
+    recipes: [],
+    lots: [],
+    batches: [],
+    'late-entries': [],
+    safekeeping: null,
+  };
+
+  it('leads through what is missing for the first batch, one after the other', () => {
+    onScreen(<TodayPage />, empty, INES);
+    const steps = within(screen.getByRole('region', { name: 'First steps' }));
+    expect(steps.getAllByRole('link').map((a) => a.getAttribute('href'))).toEqual([
+      '/devices',
+      '/recipes/rules',
+      '/shop/people',
+      '/cold-room/goods',
+      '/recipes/bring-in',
+      '/cold-room/receive',
+    ]);
+    expect(steps.queryByText(/– done/)).toBeNull();
+    cleanup();
+    const begun = {
+      ...empty,
+      health: { ...empty.health, ruleBook: 'eu', timeZone: 'Europe/London' },
+      people: [member(), member({ id: ID(34), name: 'Oda' })],
+      ingredients: [{}],
+      recipes: [{}],
+      lots: [lot('a')],
+    };
+    onScreen(<TodayPage />, begun, INES);
+    expect(screen.getAllByText(/– done/)).toHaveLength(6);
+    expect(screen.getByText('Everything is there for the first batch')).toBeTruthy();
+  });
+
+  it('is not asked of a hand, and says to the lead when nothing is saved', () => {
+    onScreen(<TodayPage />, empty, ODA);
+    expect(screen.queryByRole('region', { name: 'First steps' })).toBeNull();
+    cleanup();
+    const unsaved = { provedAt: null, file: null, bytes: 0, kept: 0, trouble: null, isBad: true };
+    onScreen(<TodayPage />, { ...empty, safekeeping: unsaved }, INES);
+    expect(screen.getByText(/Nothing of this shop is saved yet/)).toBeTruthy();
+    cleanup();
+    onScreen(<SafekeepingPage />, { safekeeping: { ...unsaved, trouble: 'the disk is full' } }, INES);
+    expect(screen.getByText(/The last try failed: the disk is full/)).toBeTruthy();
   });
 });

@@ -22,11 +22,41 @@ const KNOWN = new RegExp(`^(${MANIFEST}|${DUMP}|spool/[\\w.-]+)$`);
  * @throws Failure with one sentence for what is wrong
  */
 export async function restoreBackup(ownerUrl: string, spool: string, file: string): Promise<void> {
+  await inScratch(ownerUrl, `${nameOf(ownerUrl)}_restore`, file, async ({ owner, scratch, folder }) => {
+    await owner.query(`DELETE FROM \`${scratch}\`.session`);
+    await swap(owner, nameOf(ownerUrl), scratch);
+    await swapLabels(folder, spool);
+  });
+}
+
+/**
+ * Reads a backup as a restore would, into a database that is thrown away: what passes can be restored.
+ * @returns when it was made, ISO in UTC
+ * @throws Failure with one sentence for what is wrong
+ */
+export function proveBackup(ownerUrl: string, file: string): Promise<string> {
+  return inScratch(ownerUrl, `${nameOf(ownerUrl)}_proof_restore`, file, ({ manifest }) =>
+    Promise.resolve(manifest.at),
+  );
+}
+
+interface Scratch {
+  owner: Connection;
+  scratch: string;
+  /** Where the backup is unpacked. */
+  folder: string;
+  manifest: Manifest;
+}
+
+async function inScratch<T>(
+  ownerUrl: string,
+  scratch: string,
+  file: string,
+  work: (found: Scratch) => Promise<T>,
+): Promise<T> {
   if (!(await stat(file).catch(() => undefined))) throw new Failure(`There is no file ${file}.`);
   const folder = await mkdtemp(path.join(os.tmpdir(), 'zest-restore-'));
   const owner = await mysql.createConnection({ uri: ownerUrl });
-  const database = new URL(ownerUrl).pathname.slice(1);
-  const scratch = `${database}_restore`;
   try {
     await unpack(file, folder);
     const manifest = await readManifest(folder);
@@ -34,14 +64,16 @@ export async function restoreBackup(ownerUrl: string, spool: string, file: strin
     await owner.query(`CREATE DATABASE \`${scratch}\` CHARACTER SET utf8mb4`);
     await readInto(ownerUrl, scratch, path.join(folder, DUMP));
     await mustBeWhole(owner, scratch, manifest);
-    await owner.query(`DELETE FROM \`${scratch}\`.session`);
-    await swap(owner, database, scratch);
-    await swapLabels(folder, spool);
+    return await work({ owner, scratch, folder, manifest });
   } finally {
     await owner.query(`DROP DATABASE IF EXISTS \`${scratch}\``);
     await owner.end();
     await rm(folder, { recursive: true, force: true });
   }
+}
+
+function nameOf(ownerUrl: string): string {
+  return new URL(ownerUrl).pathname.slice(1);
 }
 
 async function unpack(file: string, folder: string): Promise<void> {

@@ -14,6 +14,8 @@ export interface Config {
   spoolFolder: string;
   demo: boolean;
   logLevel: string;
+  /** Where the nightly backups are kept; absent in a demonstration. */
+  backupFolder: string | undefined;
   /** Names beside those of this machine under which it is reached, through a proxy. */
   hosts: readonly string[];
   /** Work of a hash as a power of two. */
@@ -40,6 +42,7 @@ export function readConfig(env: NodeJS.ProcessEnv): Config {
     spoolFolder: env['ZEST_SPOOL'] ?? path.join(os.tmpdir(), 'zest-spool'),
     demo: env['ZEST_DEMO'] === '1',
     logLevel: env['ZEST_LOG'] ?? 'info',
+    backupFolder: env['ZEST_BACKUPS'],
     hosts: (env['ZEST_HOSTS'] ?? '')
       .split(',')
       .map((host) => host.trim().toLowerCase())

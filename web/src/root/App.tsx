@@ -36,6 +36,7 @@ const YieldsPage = lazy(() => import('../areas/yields/YieldsPage.js'));
 const BatchYieldPage = lazy(() => import('../areas/yields/BatchYieldPage.js'));
 const YourselfPage = lazy(() => import('../areas/people/YourselfPage.js'));
 const PeoplePage = lazy(() => import('../areas/people/PeoplePage.js'));
+const SafekeepingPage = lazy(() => import('../areas/people/SafekeepingPage.js'));
 const ChangesPage = lazy(() => import('../areas/people/ChangesPage.js'));
 const DevicesPage = lazy(() => import('../areas/devices/DevicesPage.js'));
 const ScalesPage = lazy(() => import('../areas/devices/ScalesPage.js'));
@@ -82,6 +83,7 @@ export function App() {
                     <Route path="yields/:id" element={<BatchYieldPage />} />
                     <Route path="shop" element={<YourselfPage />} />
                     <Route path="shop/people" element={<PeoplePage />} />
+                    <Route path="shop/safekeeping" element={<SafekeepingPage />} />
                     <Route path="shop/changes" element={<ChangesPage />} />
                     <Route path="devices" element={<DevicesPage />} />
                     <Route path="scales" element={<ScalesPage />} />

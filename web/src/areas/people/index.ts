@@ -1,2 +1,3 @@
+export { BackupSign } from './BackupSign.js';
 export { ShopPlaces } from './ShopPlaces.js';
 export { WrongTries } from './WrongTries.js';

@@ -11,8 +11,9 @@ import { Triangle, Trouble } from '../../ui/Trouble.js';
 import { useUnits } from '../../ui/units.js';
 import { WeightRibbon } from '../../kit/weight-ribbon/WeightRibbon.js';
 import { LateEntries } from '../batches/index.js';
-import { WrongTries } from '../people/index.js';
+import { BackupSign, WrongTries } from '../people/index.js';
 import { queries } from '../../data/queries.js';
+import { FirstSteps } from './FirstSteps.js';
 import { deviceNow } from '../../data/device-time.js';
 import { useShopTime } from '../../ui/shop-time.js';
 
@@ -44,12 +45,15 @@ export function TodayPage() {
         </Box>
       </Box>
       {person.role === 'lead' ? <WrongTries /> : null}
+      {person.role === 'lead' || person.role === 'owner' ? <BackupSign /> : null}
       {person.role === 'lead' ? <LateEntries /> : null}
       <Box component="section" aria-label="Under way" sx={{ mt: 2 }}>
         {open.map((batch) => (
           <OpenRow key={batch.id} batch={batch} canWork={person.role === 'lead' || person.role === 'bench'} />
         ))}
-        {open.length === 0 && person.role === 'lead' ? (
+        {batches.data.length === 0 && person.role === 'lead' ? (
+          <FirstSteps />
+        ) : open.length === 0 && person.role === 'lead' ? (
           <Box sx={{ p: 4, border: `2px dashed ${COLOUR.edge}` }}>
             Open the first batch of the day: choose a product and let the blend be worked out.
           </Box>

@@ -1,0 +1,101 @@
+import Box from '@mui/material/Box';
+import { useQuery } from '@tanstack/react-query';
+import { Link } from 'react-router';
+import { queries } from '../../data/queries.js';
+import { COLOUR } from '../../ui/theme.js';
+import { Tick } from '../../ui/Trouble.js';
+
+interface Step {
+  name: string;
+  why: string;
+  to: string;
+  isDone: boolean;
+}
+
+/** What is missing for the first batch of a shop, in the order in which it is wanted, each with where it is done. */
+export function FirstSteps() {
+  const health = useQuery(queries.health).data;
+  const people = useQuery(queries.people).data;
+  const ingredients = useQuery(queries.ingredients).data;
+  const recipes = useQuery(queries.recipes).data;
+  const lots = useQuery(queries.lots).data;
+  if (!health || !people || !ingredients || !recipes || !lots) return null;
+  const steps: Step[] = [
+    {
+      name: 'Say where the shop stands',
+      why: 'its days and clock are told in its time zone',
+      to: '/devices',
+      isDone: health.timeZone !== 'UTC',
+    },
+    {
+      name: 'Choose the rule book',
+      why: 'limits of cure, water and fat differ by country',
+      to: '/recipes/rules',
+      isDone: health.ruleBook !== null,
+    },
+    {
+      name: 'Add the people',
+      why: 'every entry keeps who made it',
+      to: '/shop/people',
+      isDone: people.filter((p) => p.active).length > 1,
+    },
+    {
+      name: 'Put spices, cure and casings on the shelf',
+      why: 'with the strength of the cure and the allergens',
+      to: '/cold-room/goods',
+      isDone: ingredients.length > 0,
+    },
+    {
+      name: 'Bring in a recipe',
+      why: 'from the card as it is written, then publish it',
+      to: '/recipes/bring-in',
+      isDone: recipes.length > 0,
+    },
+    {
+      name: 'Receive meat and fat',
+      why: 'weighed, with its fat and how that is known',
+      to: '/cold-room/receive',
+      isDone: lots.length > 0,
+    },
+  ];
+  const next = steps.find((s) => !s.isDone);
+  return (
+    <Box component="section" aria-label="First steps" sx={{ maxWidth: 860 }}>
+      <Box component="h2" sx={{ fontSize: 22, mb: 1 }}>
+        {next ? 'Before the first batch' : 'Everything is there for the first batch'}
+      </Box>
+      {steps.map((step, i) => (
+        <Box
+          key={step.name}
+          sx={{
+            display: 'grid',
+            gridTemplateColumns: '40px 1fr',
+            alignItems: 'center',
+            minHeight: 56,
+            borderTop: `1px solid ${COLOUR.edge}`,
+            ...(step === next ? { bgcolor: COLOUR.sheet } : {}),
+          }}
+        >
+          {step.isDone ? (
+            <Tick size={24} />
+          ) : (
+            <Box sx={{ fontSize: 22, fontWeight: 700, pl: 0.75 }}>{i + 1}</Box>
+          )}
+          <Box>
+            <Box
+              component={Link}
+              to={step.to}
+              sx={{ color: 'text.primary', fontSize: 19, fontWeight: step === next ? 700 : 400 }}
+            >
+              {step.name}
+            </Box>
+            <Box component="span" sx={{ color: 'text.secondary' }}>
+              {' '}
+              – {step.isDone ? 'done' : step.why}
+            </Box>
+          </Box>
+        </Box>
+      ))}
+    </Box>
+  );
+}
