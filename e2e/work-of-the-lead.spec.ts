@@ -134,13 +134,17 @@ test('what is on the table is read as fat, in parts too, with what to add', asyn
     await page.getByRole('option', { name: trim }).first().click();
     await page.getByRole('button', { name: 'Put it down' }).click();
   }
+  for (const trim of [/^Weight of Pork leg/, /^Weight of Pork back fat/]) {
+    await page.getByRole('textbox', { name: trim }).fill('10 kg');
+    await page.keyboard.press('Enter');
+  }
   await page.getByLabel(/^Parts/).fill('3:1');
   await page.getByRole('button', { name: 'Make it so' }).click();
   await expect(page.getByText('15.00 kg').first()).toBeVisible();
   await expect(page.getByText(/^2[6-9]\.\d\s% fat$/).last()).toBeVisible();
-  const add = page.getByRole('region', { name: 'What to add' });
+  const add = page.getByRole('region', { name: 'What to change' });
   await add.getByLabel('% fat').fill('20');
-  await expect(add.getByRole('button', { name: 'Add' }).first()).toBeVisible();
+  await expect(add.getByRole('button', { name: /^Take off Pork back fat/ }).first()).toBeVisible();
   await expectAccessible(page);
 });
 

@@ -123,6 +123,11 @@ describe('what a new shop needs', () => {
     expect((await lead.post('/goods/ingredients', tap)).status).toBe(200);
     const items = (await lead.get('/ingredients')).body as LibraryItem[];
     expect(items.find((i) => i.id === tap.id)).toMatchObject({ isSupply: true, contents: { waterPct: 100 } });
+    // A liquid that is said to hold salt is water for the rest, so that the shelf stays readable.
+    const brine = { ...tap, id: uuid(), name: 'Brine', isSupply: false, saltPct: 12 };
+    expect((await lead.post('/goods/ingredients', brine)).status).toBe(200);
+    const shelf = (await lead.get('/ingredients')).body as LibraryItem[];
+    expect(shelf.find((i) => i.id === brine.id)?.contents).toMatchObject({ saltPct: 12, waterPct: 88 });
     const casing = { id: uuid(), name: 'Hog casing 38/40', material: 'hog', calibreMm: 39, gPerM: 9 };
     expect((await lead.post('/casings', casing)).status).toBe(200);
     const again = await lead.post('/casings', { ...casing, id: uuid() });

@@ -12,7 +12,7 @@ const NAMED = /^zest-(\d{4}-\d{2}-\d{2})T(\d{2})(\d{2})Z\.zest$/;
 const STATE = 'state.json';
 
 /** What is known of the backups; the application reads it. */
-export interface BackupState {
+interface BackupState {
   /** The newest that was made and read again whole; null when there is none. */
   provedAt: string | null;
   file: string | null;
@@ -23,7 +23,7 @@ export interface BackupState {
   trouble: string | null;
 }
 
-export interface Backups {
+interface Backups {
   ownerUrl: () => string;
   /** Where they are kept. */
   folder: string;

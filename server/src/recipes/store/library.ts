@@ -64,7 +64,7 @@ function toItem(row: IngredientRow): LibraryItem {
       saltPct: row.saltPct,
       nitritePct: row.nitritePct ?? 0,
       nitratePct: row.nitratePct ?? 0,
-      ...(role === 'liquid' && !kept ? { waterPct: 100 } : {}),
+      ...(role === 'liquid' && !kept ? { waterPct: waterIn(row) } : {}),
     },
     id,
     name,
@@ -76,6 +76,11 @@ function toItem(row: IngredientRow): LibraryItem {
     freeMg: row.freeMg ?? 0,
     isSupply: row.isSupply === 1,
   });
+}
+
+/** A liquid of which nothing more is known is water but for what it is said to hold. */
+function waterIn({ saltPct, nitritePct, nitratePct }: IngredientRow): number {
+  return Math.max(0, 100 - saltPct - (nitritePct ?? 0) - (nitratePct ?? 0));
 }
 
 /** Fields that are absent stay absent, so that the item is what its schema says. */
