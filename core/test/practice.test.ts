@@ -32,6 +32,16 @@ describe('deliveries of practice', () => {
     );
   });
 
+  it('of a tub or a piece are put down at once: no other weight stands on the scale in between', () => {
+    const tub: PracticeNeed = { ...pour, whole: true };
+    for (const disaster of ['none', 'pulled plug'] as const) {
+      const put = practiceScript(tub, disaster, 1).flatMap((m) => (m.what === 'put' ? [m.massMg] : []));
+      expect(new Set(put)).toEqual(new Set([0, 640_000]));
+    }
+    const many = Array.from({ length: 600 }, (_, i) => chooseDisaster(tub, true, () => (i % 100) / 601));
+    expect(new Set(many)).toEqual(new Set(['pulled plug']));
+  });
+
   it('slip by a fifth, pull a plug that comes back, or come too warm', () => {
     const slipped = practiceScript(pour, 'over-pour', 1).at(-1);
     expect(slipped).toMatchObject({ what: 'put', massMg: 768_000 });

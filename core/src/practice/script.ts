@@ -1,6 +1,13 @@
 /** What the screen waits for from a scale or a probe. Masses in mg, temperatures °C. */
 export type PracticeNeed =
-  | { kind: 'pour'; scaleId: string; dueMg: number; divisionMg: number }
+  | {
+      kind: 'pour';
+      scaleId: string;
+      dueMg: number;
+      divisionMg: number;
+      /** Put down at once, as a full tub or a piece: where any weight is taken, none may stand in between. */
+      whole?: true;
+    }
   | { kind: 'read'; probeId: string; aimC: number; warmC: number };
 
 /** What a simulated delivery does, so many milliseconds after the one before. */
@@ -20,12 +27,12 @@ const SLIP = 0.2;
 export function chooseDisaster(need: PracticeNeed, wanted: boolean, random: () => number): Disaster {
   if (!wanted || random() >= 1 / ONE_IN) return 'none';
   if (need.kind === 'read') return 'too warm';
-  return random() < 0.5 ? 'over-pour' : 'pulled plug';
+  return random() < 0.5 && !need.whole ? 'over-pour' : 'pulled plug';
 }
 
 /**
  * A delivery of what is due, as a hand would make it: the scale emptied and tared, then poured in three goes up to
- * the weight, in whole divisions. A slip ends above it, a pulled plug comes back, warm meat is read warm
+ * the weight – or put down whole – in whole divisions. A slip ends above it, a pulled plug comes back, warm meat is read warm
  * first. Every script but a slip ends exactly on what is due.
  *
  * @param speed 1 is a hand's own pace; higher is faster
@@ -50,8 +57,7 @@ export function practiceScript(need: PracticeNeed, disaster: Disaster, speed: nu
   const pour: PracticeMove[] = [
     put(0, 400),
     { what: 'tare', scaleId, afterMs: after(700) },
-    put(whole(dueMg * 0.55), 1100),
-    put(whole(dueMg * 0.9), 1100),
+    ...(need.whole ? [] : [put(whole(dueMg * 0.55), 1100), put(whole(dueMg * 0.9), 1100)]),
   ];
   if (disaster === 'over-pour') return [...pour, put(whole(dueMg * (1 + SLIP)), 1100)];
   if (disaster === 'pulled plug') {

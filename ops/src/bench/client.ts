@@ -1,10 +1,16 @@
 /** A signed-in client of a running shop, for measurements and soak runs. */
 export interface Client {
   get: <T>(path: string) => Promise<T>;
-  /** Posts JSON; answers the status, or 0 when nothing was decided because the server was away. */
-  post: (path: string, body: object) => Promise<number>;
+  /**
+   * Posts JSON; answers the status, or 0 when nothing was decided because the server was away.
+   * @param cutMs the line is cut after so long, whatever became of it
+   */
+  post: (path: string, body: object, cutMs?: number) => Promise<number>;
   cookie: string;
 }
+
+/** So long an answer is waited for. */
+const PATIENCE_MS = 8000;
 
 interface Name {
   id: string;
@@ -26,13 +32,13 @@ export async function signIn(address: string, who: string, secret: string): Prom
     cookie,
     get: async <T>(path: string) =>
       (await (await fetch(base + path, { headers: { Cookie: cookie } })).json()) as T,
-    post: async (path, body) => {
+    post: async (path, body, cutMs = PATIENCE_MS) => {
       try {
         const response = await fetch(base + path, {
           method: 'POST',
           headers: { 'Content-Type': 'application/json', Cookie: cookie },
           body: JSON.stringify(body),
-          signal: AbortSignal.timeout(8000),
+          signal: AbortSignal.timeout(cutMs),
         });
         await response.arrayBuffer();
         return response.status;

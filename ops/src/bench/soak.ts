@@ -14,6 +14,8 @@ export interface SoakOptions {
   entries: number;
   /** Kills of the application, and as many of the database. */
   kills: number;
+  /** Times that the database is frozen for some seconds. */
+  freezes?: number;
   /** Go on at least this long. */
   seconds?: number;
 }
@@ -28,6 +30,12 @@ export interface SoakReport {
   massDifferenceMg: number;
   appKills: number;
   databaseKills: number;
+  /** Times that the database stood still. */
+  freezes: number;
+  /** Requests whose line was cut in the middle. */
+  cuts: number;
+  /** Reads of the interface that did not answer afterwards. */
+  silentReads: string[];
   /** Entries that had to be sent again because the server was away. */
   repeats: number;
   seconds: number;
@@ -40,8 +48,9 @@ interface Sent {
 }
 
 /**
- * Ten benches weigh while the application and the database are killed at seeded moments. Every entry
- * is sent until it is accepted; afterwards the ledger is counted against what was accepted.
+ * Ten benches weigh while the application and the database are killed at seeded moments, the database stands still
+ * for seconds, and lines are cut in the middle of an entry. Every entry is sent until it is accepted; afterwards the
+ * ledger is counted against what was accepted, and every screen is asked for.
  */
 export async function soak(options: SoakOptions): Promise<SoakReport> {
   const started = Date.now();
@@ -59,7 +68,7 @@ async function soakShop(shop: Shop, options: SoakOptions, started: number): Prom
   const targets = await openTargets(lead);
   const before = await countRows(shop);
   const accepted: Sent[] = [];
-  const state = { repeats: 0, done: false };
+  const state: Going = { repeats: 0, cuts: 0, done: false };
   const clients: Awaited<ReturnType<typeof signIn>>[] = [];
   // One after the other, as people do: tries of one person at once are guesses.
   for (let n = 0; n < options.benches; n += 1) clients.push(await signIn(shop.address, 'Bram', '2580'));
@@ -74,12 +83,23 @@ async function soakShop(shop: Shop, options: SoakOptions, started: number): Prom
   const report = await compare(shop, accepted, before);
   return {
     ...report,
+    cuts: state.cuts,
+    silentReads: await silentReads(lead, targets),
     ...kills,
     accepted: accepted.length,
     repeats: state.repeats,
     seconds: (Date.now() - started) / 1000,
   };
 }
+
+interface Going {
+  repeats: number;
+  cuts: number;
+  done: boolean;
+}
+
+/** One entry in so many has its line cut within so many milliseconds. */
+const CUT = { part: 0.02, mostMs: 12 };
 
 export interface Target {
   batchId: string;
@@ -108,7 +128,7 @@ async function work(
   targets: readonly Target[],
   random: () => number,
   accepted: Sent[],
-  state: { repeats: number; done: boolean },
+  state: Going,
 ): Promise<void> {
   while (!state.done) {
     const target = targets[Math.floor(random() * targets.length)];
@@ -121,7 +141,9 @@ async function work(
       ? [`/batches/${target.batchId}/readings`, { id, stepId: target.stepId, kind: 'minutes', value: massMg }]
       : [`/batches/${target.batchId}/weighings`, { id, lineId, massMg }];
     for (;;) {
-      const status = await client.post(address, body);
+      const isCut = random() < CUT.part;
+      if (isCut) state.cuts += 1;
+      const status = await client.post(address, body, isCut ? 1 + CUT.mostMs * random() : undefined);
       if (status === 200) break;
       if (status !== 0 && status !== 503) throw new Error(`An entry was refused with ${status}.`);
       state.repeats += 1;
@@ -133,7 +155,7 @@ async function work(
 
 /** Kills spread over the run: each waits until a seeded number of entries has been accepted. */
 async function killAtMoments(shop: Shop, options: SoakOptions, random: () => number, count: () => number) {
-  const kills = { appKills: 0, databaseKills: 0 };
+  const kills = { appKills: 0, databaseKills: 0, freezes: 0 };
   const total = 2 * options.kills;
   const each = options.entries / (total + 1);
   for (let i = 0; i < total; i += 1) {
@@ -148,8 +170,45 @@ async function killAtMoments(shop: Shop, options: SoakOptions, random: () => num
     else kills.databaseKills += 1;
     const now = count();
     while (count() === now) await pause(20);
+    if (kills.freezes < (options.freezes ?? 0) && (await freeze(shop.databasePid()))) kills.freezes += 1;
   }
   return kills;
+}
+
+/** Longer than it takes until it is said that the database does not answer. */
+const FROZEN_MS = 6_000;
+
+async function freeze(pid: number): Promise<boolean> {
+  try {
+    process.kill(pid, 'SIGSTOP');
+    await pause(FROZEN_MS);
+    process.kill(pid, 'SIGCONT');
+    return true;
+  } catch {
+    return false;
+  }
+}
+
+/** What does not answer any more of what screens ask. */
+async function silentReads(lead: Client, targets: readonly Target[]): Promise<string[]> {
+  const paths = [
+    '/health',
+    '/batches',
+    '/lots',
+    '/recipes',
+    '/goods',
+    '/ingredients',
+    '/people',
+    ...targets.flatMap(({ batchId }) =>
+      ['facts', 'process', 'weighing', 'costs'].map((p) => `/batches/${batchId}/${p}`),
+    ),
+  ];
+  const silent: string[] = [];
+  for (const path of paths) {
+    const answer = await lead.get<{ status?: unknown }>(path).catch(() => undefined);
+    if (answer === undefined || typeof answer.status === 'number') silent.push(path);
+  }
+  return silent;
 }
 
 function kill(pid: number): boolean {

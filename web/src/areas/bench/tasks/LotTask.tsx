@@ -29,7 +29,7 @@ export function LotTask(props: ReadingTaskProps) {
   const { divisionMg } = scaleSpec(scaleId);
   usePracticeNeed(
     `lot ${task.id}`,
-    scale.taken || aimMg === 0 ? undefined : { kind: 'pour', scaleId, dueMg: aimMg, divisionMg },
+    scale.taken || aimMg === 0 ? undefined : { kind: 'pour', scaleId, dueMg: aimMg, divisionMg, whole: true },
   );
   const most = task.ask.mostMg === undefined ? '' : `, the bowl takes ${units.mass(task.ask.mostMg)}`;
   return (

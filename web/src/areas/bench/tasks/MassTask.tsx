@@ -98,6 +98,7 @@ export function MassTask({
           scaleId,
           dueMg: Math.min(Math.floor(step.balanceMg * USUAL_PART), pieceMg),
           divisionMg,
+          whole: true,
         }
       : undefined,
   );

@@ -34,6 +34,7 @@ export function SampleTask(props: ReadingTaskProps) {
           scaleId: 'bench',
           dueMg: Math.round(sheet.linkMassG * 1000),
           divisionMg: scaleSpec('bench').divisionMg,
+          whole: true,
         },
   );
   const masses = sheet.readings
