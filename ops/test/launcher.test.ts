@@ -146,7 +146,7 @@ describe('a shop', () => {
     expect(shop.databasePid()).toBe(first);
     await rmdir(inTheWay);
     await until(async () => expect(await health()).toBe(200));
-    expect(shop.databasePid()).not.toBe(first);
+    await until(() => expect(shop.databasePid()).not.toBe(first));
     await shop.stop();
     expect(await runningPid(own)).toBeUndefined();
   });
