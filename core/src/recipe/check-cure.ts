@@ -166,7 +166,7 @@ function largestCure({ substance, value, limit }: Gauge, { lines, nitrite }: Rec
   if (substance !== 'nitrite' || !cure || limit === null) return '';
   const tooMuch = nitrite * (1 - limit / value);
   const most = (cure.perMeat - tooMuch / (cure.contents.nitritePct / 100)) * 1000;
-  return ` ${cure.line.name}: at most ${(Math.floor(Math.max(0, most) * 100) / 100).toFixed(2)} g per kg of meat.`;
+  return ` The limit leaves room for ${(Math.floor(Math.max(0, most) * 100) / 100).toFixed(2)} g of ${cure.line.name} per kg of meat.`;
 }
 
 /** How far a gauge is under its floor or over its limit. */

@@ -19,7 +19,7 @@ interface WhatToChangeProps {
 }
 
 /** How many ways are shown, the smallest change first. */
-const MOST_WAYS = 5;
+const MOST_WAYS = 3;
 
 /** What to add, and what to take off, to bring what is on the table to a wanted fat. */
 export function WhatToChange({ blend, lots, kg, onKg }: WhatToChangeProps) {
