@@ -3,6 +3,17 @@ import { batchChanged } from './batches.js';
 import { instant, reason } from './fields.js';
 import { LEAD, NONE, byId, id, route } from './route.js';
 
+/** What of a late entry's body the lead is shown. */
+export const lateFigures = z.object({
+  massMg: z.number().optional(),
+  lengthMm: z.number().optional(),
+  kind: z.string().optional(),
+  value: z.number().nullish(),
+  lineId: z.string().optional(),
+  stepId: z.string().nullish(),
+  deviceTime: z.string().optional(),
+});
+
 /** An entry that came after its batch was finished. */
 const lateEntry = z.object({
   id,
@@ -13,15 +24,7 @@ const lateEntry = z.object({
   /** The line or the step that it is about. */
   of: z.string(),
   /** What it says, as it was sent. */
-  figures: z.object({
-    massMg: z.number().optional(),
-    lengthMm: z.number().optional(),
-    kind: z.string().optional(),
-    value: z.number().nullish(),
-    lineId: z.string().optional(),
-    stepId: z.string().nullish(),
-    deviceTime: z.string().optional(),
-  }),
+  figures: lateFigures,
   person: z.string(),
   sentBy: z.string().nullable(),
   proven: z.boolean(),

@@ -1,5 +1,4 @@
-import { z } from 'zod';
-import type { LateEntry } from '@zest/contract';
+import { lateFigures, type LateEntry } from '@zest/contract';
 import type { Db } from '../../platform/database.js';
 import { parsed } from '../../platform/json.js';
 import { sql } from '../../platform/sql.js';
@@ -60,24 +59,13 @@ export async function waitingEntries(db: Db): Promise<Omit<LateEntry, 'of'>[]> {
     batchNumber: row.batchNumber,
     product: row.product,
     kind: row.kind,
-    figures: figures.parse(parsed(body)),
+    figures: lateFigures.parse(parsed(body)),
     person: row.person,
     sentBy: row.sentBy,
     proven: proven === 1,
     receivedAt: receivedAt.toISOString(),
   }));
 }
-
-/** What of an entry's body the lead is shown. */
-const figures = z.object({
-  massMg: z.number().optional(),
-  lengthMm: z.number().optional(),
-  kind: z.string().optional(),
-  value: z.number().nullish(),
-  lineId: z.string().optional(),
-  stepId: z.string().nullish(),
-  deviceTime: z.string().optional(),
-});
 
 /** One entry as it was sent, with what was decided of it so far. */
 export interface KeptLate extends Omit<NewLateEntry, 'body'> {
