@@ -1,10 +1,11 @@
 import 'fake-indexeddb/auto';
 import fc from 'fast-check';
 import { openDB } from 'idb';
-import { describe, expect, it } from 'vitest';
+import { describe, expect, it, vi } from 'vitest';
 import { deviceStore } from '../src/areas/bench/queue/device-store.js';
 import { EntryQueue, type EntryStore, type Sent } from '../src/areas/bench/queue/entry-queue.js';
 import type { Entry, KeptEntry } from '../src/areas/bench/queue/entry.js';
+import { sendEntry } from '../src/areas/bench/queue/send-entry.js';
 import type { Tabs } from '../src/areas/bench/queue/tabs.js';
 
 /** A device whose memory outlives the queues that work on it, with the locks that its tabs share. */
@@ -165,5 +166,42 @@ describe('the memory of a device', () => {
     await Promise.all(queues.map((queue, i) => queue.record('b', entry(`tab ${i}`), later)));
     await one.sendAll();
     expect(one.entries.map((k) => k.id)).toEqual(['kept', 'tab 0', 'tab 1']);
+  });
+});
+
+describe('an entry that came after its batch was finished', () => {
+  it('is told to the hand as waiting for the lead, and stays until it was seen', async () => {
+    vi.stubGlobal('fetch', () =>
+      Promise.resolve(
+        new Response(
+          JSON.stringify({
+            id: '0198c0de-0000-7000-8000-000000000101',
+            how: 'typed',
+            found: false,
+            waits: true,
+          }),
+          { headers: { 'Content-Type': 'application/json' } },
+        ),
+      ),
+    );
+    const sent = await sendEntry({
+      id: 'a',
+      batchId: '0198c0de-0000-7000-8000-000000000102',
+      entry: {
+        kind: 'weighing',
+        label: 'Salt',
+        body: {
+          id: '0198c0de-0000-7000-8000-000000000101',
+          lineId: '0198c0de-0000-7000-8000-000000000103',
+          massMg: 5,
+        },
+      },
+      madeBy: 'b',
+      madeAt: '2026-03-16T08:00:00.000Z',
+      offline: true,
+      refused: null,
+    });
+    vi.unstubAllGlobals();
+    expect(sent).toEqual({ kind: 'refused', sentence: expect.stringContaining('waits for the lead') });
   });
 });

@@ -5,6 +5,7 @@ import type { BatchView, EntryView } from '@zest/contract';
 import { usePerson } from '../../data/session.js';
 import { COLOUR, NUMERALS } from '../../ui/theme.js';
 import { useUnits } from '../../ui/units.js';
+import { sentWords } from './sent-words.js';
 import { ReverseDialog } from './ReverseDialog.js';
 import { useShopTime } from '../../ui/shop-time.js';
 
@@ -85,10 +86,4 @@ function EntryRow({ entry, sheet, onWrong }: { entry: EntryView; sheet: BatchVie
       )}
     </Box>
   );
-}
-
-/** Who sent it: for one whose device it was, or only saying so. */
-function sentWords({ sentBy, proven }: EntryView): string {
-  if (!sentBy) return '';
-  return proven ? ` (sent by ${sentBy})` : ` (says ${sentBy})`;
 }

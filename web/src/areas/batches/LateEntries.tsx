@@ -11,6 +11,7 @@ import { useShopTime } from '../../ui/shop-time.js';
 import { COLOUR } from '../../ui/theme.js';
 import { Triangle } from '../../ui/Trouble.js';
 import { useUnits, type Units } from '../../ui/units.js';
+import { sentWords } from './sent-words.js';
 
 /** Entries that came after their batch was finished: the lead takes each in, or not. Nothing where none waits. */
 export function LateEntries({ batchId }: { batchId?: string }) {
@@ -34,7 +35,7 @@ export function LateEntries({ batchId }: { batchId?: string }) {
           <Triangle size={20} />
           <Box sx={{ flex: 1 }}>
             Batch {entry.batchNumber} {entry.product}: <b>{figureOf(entry, units)}</b>, by {entry.person}
-            {entry.sentBy ? (entry.proven ? `, sent by ${entry.sentBy}` : `, says ${entry.sentBy}`) : ''}
+            {sentWords(entry)}
             {entry.figures.deviceTime ? ` at ${time.clock(entry.figures.deviceTime)}` : ''}
           </Box>
           <Button variant="outlined" onClick={() => setDecided({ entry, taken: true })}>

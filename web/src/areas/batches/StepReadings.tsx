@@ -3,6 +3,7 @@ import { readingKind } from '@zest/core';
 import type { ReadingFact } from '@zest/contract';
 import { useUnits } from '../../ui/units.js';
 import { useShopTime } from '../../ui/shop-time.js';
+import { sentWords } from './sent-words.js';
 
 /** What was read, tested and counted at a step, with who and when. */
 export function StepReadings({ readings }: { readings: readonly ReadingFact[] }) {
@@ -19,7 +20,7 @@ export function StepReadings({ readings }: { readings: readonly ReadingFact[] })
             {units.sentence(readingKind(r.kind).words(r.value))} · {r.person}, {time.clock(r.at)}
             {r.how === 'typed' ? ', typed' : ''}
             {r.retimed ? ', time of the server' : ''}
-            {r.sentBy ? (r.proven ? `, sent by ${r.sentBy}` : `, says ${r.sentBy}`) : ''}
+            {sentWords(r)}
           </Box>
         ))}
       {samples.length > 0 ? (

@@ -3,11 +3,13 @@ import { ApiProblem, call } from '../../../data/api.js';
 import type { KeptEntry } from './entry.js';
 import type { Sent } from './entry-queue.js';
 
+/** What the hand is told of an entry that came after its batch was finished. */
+const WAITS = 'The batch was finished before it came: it waits for the lead.';
+
 /** Sends one entry of the device; one that could not be sent before says so, and then always stands. */
 export async function sendEntry(kept: KeptEntry): Promise<Sent> {
   try {
-    await post(kept);
-    return { kind: 'taken' };
+    return isKeptForLead(await post(kept)) ? { kind: 'refused', sentence: WAITS } : { kind: 'taken' };
   } catch (error) {
     if (!(error instanceof ApiProblem)) return { kind: 'away' };
     const { status } = error.problem;
@@ -38,4 +40,9 @@ function post({ batchId, entry, offline, madeBy }: KeptEntry): Promise<unknown> 
       });
     }
   }
+}
+
+/** The server has it, and books nothing before the lead has said so. */
+function isKeptForLead(answer: unknown): boolean {
+  return typeof answer === 'object' && answer !== null && 'waits' in answer && answer.waits === true;
 }
