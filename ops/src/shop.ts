@@ -28,6 +28,8 @@ export interface ShopOptions {
   /** Runs after migration, before the application serves. */
   prepare?: (env: NodeJS.ProcessEnv, ownerUrl: string) => Promise<void>;
   quiet?: boolean;
+  /** What its programs find in their environment besides the usual. */
+  surroundings?: NodeJS.ProcessEnv;
 }
 
 const DEFAULT_PORT = 7340;
@@ -37,7 +39,7 @@ export async function openShop(options: ShopOptions): Promise<Shop> {
   const { folder } = options;
   await mkdir(folder, { recursive: true });
   await claim(folder);
-  const database = await openDatabase(folder);
+  const database = await openDatabase(folder, options.surroundings);
   try {
     return await serveOn(database, options);
   } catch (error) {
@@ -60,6 +62,7 @@ async function serveOn(opened: OpenDatabase, options: ShopOptions): Promise<Shop
   const port = await choosePort(options.port);
   const env: NodeJS.ProcessEnv = {
     ...process.env,
+    ...options.surroundings,
     DATABASE_URL: database.appUrl,
     ZEST_PORT: String(port),
     ZEST_WEB_ROOT: WEB_ROOT,
@@ -90,7 +93,10 @@ async function serveOn(opened: OpenDatabase, options: ShopOptions): Promise<Shop
     if (!stopped && !options.quiet) say('The database ended; starting it again.');
     while (!stopped) {
       try {
-        const server = await startPrivateServer(folder, database.server?.port);
+        const server = await startPrivateServer(folder, {
+          port: database.server?.port,
+          surroundings: options.surroundings,
+        });
         database = { ...database, server };
         if (stopped) await server.stop();
         else revive(server);
@@ -163,10 +169,13 @@ interface OpenDatabase {
 }
 
 /** The private server, or the one that DATABASE_URL and DATABASE_OWNER_URL name. */
-export async function openDatabase(folder: string): Promise<OpenDatabase> {
+export async function openDatabase(
+  folder: string,
+  surroundings?: NodeJS.ProcessEnv,
+): Promise<OpenDatabase> {
   const given = process.env['DATABASE_URL'];
   if (given === undefined) {
-    const server = await startPrivateServer(folder);
+    const server = await startPrivateServer(folder, { surroundings });
     return { server, ownerUrl: server.ownerUrl, appUrl: server.appUrl, appUser: APP };
   }
   const ownerUrl = process.env['DATABASE_OWNER_URL'];

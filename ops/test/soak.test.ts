@@ -1,12 +1,26 @@
 import { rm } from 'node:fs/promises';
 import { expect, it } from 'vitest';
+import { FAKETIME } from '../src/bench/stepped-clock.js';
 import { soak } from '../src/bench/soak.js';
+import { MARIADB, ensurePackages } from '../src/packages.js';
 import { tempFolder } from '../src/temp-folder.js';
 
-it('ten benches, 1 500 entries, five kills each of application and database, one freeze, lines cut: nothing accepted is lost or doubled', async () => {
+it('ten benches, 1 500 entries, five kills each of application and database, a freeze, a full disk, a clock set back and forth, lines cut: nothing accepted is lost or doubled', async () => {
+  await ensurePackages([MARIADB, FAKETIME]);
   const folder = await tempFolder('soak');
   try {
-    const report = await soak({ folder, seed: 20_260_316, benches: 10, entries: 1500, kills: 5, freezes: 1 });
+    const report = await soak({
+      folder,
+      seed: 20_260_316,
+      benches: 10,
+      entries: 1500,
+      kills: 5,
+      freezes: 1,
+      fills: 1,
+      steps: 4,
+    });
+    // Only root may make a disk to fill.
+    const isRoot = process.getuid?.() === 0;
     expect(report).toMatchObject({
       lost: 0,
       doubled: 0,
@@ -14,8 +28,11 @@ it('ten benches, 1 500 entries, five kills each of application and database, one
       appKills: 5,
       databaseKills: 5,
       freezes: 1,
+      fills: isRoot ? 1 : 0,
+      steps: 4,
       silentReads: [],
     });
+    if (isRoot) expect(report.refusedWhenFull).toBeGreaterThan(0);
     expect(report.cuts).toBeGreaterThan(0);
     expect(report.accepted).toBeGreaterThanOrEqual(1500);
     expect(report.repeats).toBeGreaterThan(0);

@@ -1,10 +1,14 @@
 import { randomUUID } from 'node:crypto';
+import path from 'node:path';
 import { setTimeout as pause } from 'node:timers/promises';
 import mysql from 'mysql2/promise';
 import type { Shop } from '../shop.js';
 import type { BatchProcess, BatchWeighing } from '@zest/core';
 import { signIn, type Client, type OpenBatch } from './client.js';
+import { smallDisk } from './small-disk.js';
+import { steppedClock } from './stepped-clock.js';
 import { throwawayDemo } from './throwaway-demo.js';
+import { befall, type Befallen, type Troubles } from './troubles.js';
 
 export interface SoakOptions {
   folder: string;
@@ -12,15 +16,17 @@ export interface SoakOptions {
   benches: number;
   /** Entries to be accepted in all; more are sent when `seconds` has not passed. */
   entries: number;
-  /** Kills of the application, and as many of the database. */
   kills: number;
-  /** Times that the database is frozen for some seconds. */
-  freezes?: number;
+  freezes: number;
+  /** Times that the disk is full. */
+  fills: number;
+  /** Times that the clock is set. */
+  steps: number;
   /** Go on at least this long. */
   seconds?: number;
 }
 
-export interface SoakReport {
+export interface SoakReport extends Befallen {
   accepted: number;
   /** Accepted entries that the ledger does not hold. */
   lost: number;
@@ -28,10 +34,6 @@ export interface SoakReport {
   doubled: number;
   /** Kilograms on the lines in the ledger less kilograms accepted; 0 when all is well. */
   massDifferenceMg: number;
-  appKills: number;
-  databaseKills: number;
-  /** Times that the database stood still. */
-  freezes: number;
   /** Requests whose line was cut in the middle. */
   cuts: number;
   /** Reads of the interface that did not answer afterwards. */
@@ -47,22 +49,45 @@ interface Sent {
   massMg: number;
 }
 
+/** Room for the shop's data and half as much again, MB. */
+const DISK_MB = 700;
+/** The clock runs behind, hours ahead, a little behind, and right again, s; less than a session lasts. */
+const STEPS = [-7_200, 10_800, -90, 0];
+
 /**
  * Ten benches weigh while the application and the database are killed at seeded moments, the database stands still
- * for seconds, and lines are cut in the middle of an entry. Every entry is sent until it is accepted; afterwards the
- * ledger is counted against what was accepted, and every screen is asked for.
+ * for seconds, the disk is full for some, the clock is set forward and back, and lines are cut in the middle of an
+ * entry. Every entry is sent until it is accepted; afterwards the ledger is counted against what was accepted, and
+ * every screen is asked for. The disk is filled as root only, the clock set where Debian's faketime is installed.
  */
 export async function soak(options: SoakOptions): Promise<SoakReport> {
   const started = Date.now();
-  const shop = await throwawayDemo(options.folder);
+  const disk = options.fills > 0 ? await smallDisk(path.join(options.folder, 'disk'), DISK_MB) : undefined;
+  const clock = options.steps > 0 ? await steppedClock(options.folder) : undefined;
+  const { fills, kills, freezes } = options;
+  const troubles = { kills, freezes, fills, disk, steps: timesOver(STEPS, options.steps), clock };
   try {
-    return await soakShop(shop, options, started);
+    const shop = await throwawayDemo(path.join(disk?.folder ?? options.folder, 'shop'), clock?.env);
+    try {
+      return await soakShop(shop, options, troubles, started);
+    } finally {
+      await shop.stop();
+    }
   } finally {
-    await shop.stop();
+    await disk?.remove();
   }
 }
 
-async function soakShop(shop: Shop, options: SoakOptions, started: number): Promise<SoakReport> {
+function timesOver<T>(items: readonly T[], times: number): T[] {
+  return Array.from({ length: times }, (_, i) => items[i % items.length]!);
+}
+
+async function soakShop(
+  shop: Shop,
+  options: SoakOptions,
+  troubles: Troubles,
+  started: number,
+): Promise<SoakReport> {
   const random = seeded(options.seed);
   const lead = await signIn(shop.address, 'Ines', 'lowmarsh');
   const targets = await openTargets(lead);
@@ -75,7 +100,11 @@ async function soakShop(shop: Shop, options: SoakOptions, started: number): Prom
   const workers = clients.map((client, i) =>
     work(client, targets, seeded(options.seed + i + 1), accepted, state),
   );
-  const kills = await killAtMoments(shop, options, random, () => accepted.length);
+  const { entries, seconds } = options;
+  const befallen = await befall(shop, troubles, { entries, seconds, random }, () => ({
+    accepted: accepted.length,
+    repeats: state.repeats,
+  }));
   const until = started + (options.seconds ?? 0) * 1000;
   while (accepted.length < options.entries || Date.now() < until) await pause(50);
   state.done = true;
@@ -85,7 +114,7 @@ async function soakShop(shop: Shop, options: SoakOptions, started: number): Prom
     ...report,
     cuts: state.cuts,
     silentReads: await silentReads(lead, targets),
-    ...kills,
+    ...befallen,
     accepted: accepted.length,
     repeats: state.repeats,
     seconds: (Date.now() - started) / 1000,
@@ -153,42 +182,6 @@ async function work(
   }
 }
 
-/** Kills spread over the run: each waits until a seeded number of entries has been accepted. */
-async function killAtMoments(shop: Shop, options: SoakOptions, random: () => number, count: () => number) {
-  const kills = { appKills: 0, databaseKills: 0, freezes: 0 };
-  const total = 2 * options.kills;
-  const each = options.entries / (total + 1);
-  for (let i = 0; i < total; i += 1) {
-    const moment = Math.floor(each * (i + 0.3 + 0.7 * random()));
-    const slowest = options.seconds === undefined ? 0 : (options.seconds * 1000 * random()) / total;
-    if (slowest > 0) await pause(slowest);
-    while (count() < Math.min(moment, options.entries - 1)) await pause(5);
-    await pause(15 * random());
-    const pid = i % 2 === 0 ? shop.appPid() : shop.databasePid();
-    if (!pid || !kill(pid)) continue;
-    if (i % 2 === 0) kills.appKills += 1;
-    else kills.databaseKills += 1;
-    const now = count();
-    while (count() === now) await pause(20);
-    if (kills.freezes < (options.freezes ?? 0) && (await freeze(shop.databasePid()))) kills.freezes += 1;
-  }
-  return kills;
-}
-
-/** Longer than it takes until it is said that the database does not answer. */
-const FROZEN_MS = 6_000;
-
-async function freeze(pid: number): Promise<boolean> {
-  try {
-    process.kill(pid, 'SIGSTOP');
-    await pause(FROZEN_MS);
-    process.kill(pid, 'SIGCONT');
-    return true;
-  } catch {
-    return false;
-  }
-}
-
 /** What does not answer any more of what screens ask. */
 async function silentReads(lead: Client, targets: readonly Target[]): Promise<string[]> {
   const paths = [
@@ -209,15 +202,6 @@ async function silentReads(lead: Client, targets: readonly Target[]): Promise<st
     if (answer === undefined || typeof answer.status === 'number') silent.push(path);
   }
   return silent;
-}
-
-function kill(pid: number): boolean {
-  try {
-    process.kill(pid, 'SIGKILL');
-    return true;
-  } catch {
-    return false;
-  }
 }
 
 interface Rows {

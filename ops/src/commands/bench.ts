@@ -6,6 +6,7 @@ import { firstLoadKb } from '../bench/first-load.js';
 import { disagreements, measureBoxes, measureDays } from '../bench/blends.js';
 import { receiveLots } from '../bench/many-lots.js';
 import { measurePlans } from '../bench/plans.js';
+import { FAKETIME } from '../bench/stepped-clock.js';
 import { openTargets, soak, type Target } from '../bench/soak.js';
 import { throwawayDemo } from '../bench/throwaway-demo.js';
 import { measureBaseline, measureWeighings } from '../bench/weighings.js';
@@ -116,13 +117,17 @@ async function longRun(folder: string, length: string): Promise<number> {
   const match = /^(\d+)(s|m)$/.exec(length);
   if (!match) throw new Failure('Say how long: --soak 10m or --soak 90s.');
   const seconds = Number(match[1]) * (match[2] === 'm' ? 60 : 1);
+  await ensurePackages([FAKETIME]);
+  const minutes = Math.max(1, Math.round(seconds / 60));
   const report = await soak({
     folder,
     seed: Date.now() % 100_000,
     benches: 10,
     entries: 3000,
     kills: Math.max(10, Math.round(seconds / 9)),
-    freezes: Math.max(1, Math.round(seconds / 60)),
+    freezes: minutes,
+    fills: minutes,
+    steps: 4 * minutes,
     seconds,
   });
   say(JSON.stringify(report));

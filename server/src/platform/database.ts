@@ -172,6 +172,16 @@ export const DUPLICATE_KEY = 1062;
 /** A statement that ran into its time limit. */
 export const TOOK_TOO_LONG = 1969;
 
+/** No room on the disk: a table, a temporary one, a file, or the storage engine says so (28 is ENOSPC). */
+const FULL = new Set([1114, 1021, 1026, 3]);
+
+/** The disk is full: what was to be written was not, and can be when there is room. */
+export function isDiskFull(error: unknown): boolean {
+  if (!(error instanceof Error)) return false;
+  if ('code' in error && error.code === 'ENOSPC') return true;
+  return FULL.has(errnoOf(error) ?? 0) || /\b(error|errno):? 28\b|No space left/i.test(error.message);
+}
+
 /** The database is away: refused, lost, restarting or shutting down, or it took too long. */
 export function isDatabaseAway(error: unknown): boolean {
   if (!(error instanceof Error)) return false;

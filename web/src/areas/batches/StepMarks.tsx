@@ -2,6 +2,7 @@ import Box from '@mui/material/Box';
 import { countMarks } from '@zest/core';
 import type { MarkFact } from '@zest/contract';
 import { useShopTime } from '../../ui/shop-time.js';
+import { sentWords } from './sent-words.js';
 
 /** Fills, strands and what went wrong at a step, with its causes. */
 export function StepMarks({ marks }: { marks: readonly MarkFact[] }) {
@@ -17,6 +18,8 @@ export function StepMarks({ marks }: { marks: readonly MarkFact[] }) {
         .map((m) => (
           <Box key={m.id}>
             {m.subject}: {m.note} · {m.person}, {time.clock(m.at)}
+            {m.retimed ? ', time of the server' : ''}
+            {sentWords(m)}
           </Box>
         ))}
     </>
