@@ -16,6 +16,7 @@ import { recipeWorkRoutes } from './recipe-work.js';
 import { recipeRoutes } from './recipes.js';
 import { EVERYONE, LEAD, NONE, route } from './route.js';
 import { safekeepingRoutes } from './safekeeping.js';
+import { tabletRoutes } from './tablets.js';
 
 const timeZone = z.object({
   timeZone: z.string().refine(isTimeZone, { error: 'A time zone reads like Europe/London.' }),
@@ -85,6 +86,7 @@ export const ROUTES = {
   ...benchWorkRoutes,
   ...deviceRoutes,
   ...safekeepingRoutes,
+  ...tabletRoutes,
   runCalculation: route({
     method: 'POST',
     path: '/calc/:name',

@@ -9,6 +9,7 @@ const COMMANDS: Record<string, (args: readonly string[]) => Promise<number>> = {
   bench: async (args) => (await import('./commands/bench.js')).bench(args),
   service: async (args) => (await import('./commands/service.js')).service(args),
   people: async (args) => (await import('./commands/people.js')).people(args),
+  tablets: async (args) => (await import('./commands/tablets.js')).tablets(args),
   db: async (args) => (await import('./commands/data.js')).db(args),
   backup: async (args) => (await import('./commands/data.js')).backup(args),
   restore: async (args) => (await import('./commands/data.js')).restore(args),

@@ -9,6 +9,8 @@ import { APP, startPrivateServer, type PrivateServer } from './database/private-
 import { SCALES_MAIN, SERVER_MAIN, WEB_ROOT } from './paths.js';
 import { Failure, say } from './say.js';
 import { Supervised } from './supervisor.js';
+import { certify, keepCertified } from './tablets/authority.js';
+import { mustBeFree, type Reached } from './tablets/reached.js';
 
 /** A running installation: database, scales, application. */
 export interface Shop {
@@ -28,6 +30,8 @@ export interface ShopOptions {
   /** Runs after migration, before the application serves. */
   prepare?: (env: NodeJS.ProcessEnv, ownerUrl: string) => Promise<void>;
   quiet?: boolean;
+  /** How tablets reach it; absent where they do not. */
+  reached?: Reached | undefined;
   /** What its programs find in their environment besides the usual. */
   surroundings?: NodeJS.ProcessEnv;
 }
@@ -60,6 +64,12 @@ async function serveOn(opened: OpenDatabase, options: ShopOptions): Promise<Shop
     { mode: 0o600 },
   );
   const port = await choosePort(options.port);
+  const certificates = path.join(folder, 'certificates');
+  const { reached } = options;
+  if (reached) {
+    await mustBeFree(reached);
+    await certify(certificates, reached.host, new Date());
+  }
   const env: NodeJS.ProcessEnv = {
     ...process.env,
     ...options.surroundings,
@@ -70,6 +80,14 @@ async function serveOn(opened: OpenDatabase, options: ShopOptions): Promise<Shop
     ZEST_SPOOL: path.join(folder, 'spool'),
     ...(demo ? {} : { ZEST_BACKUPS: path.join(folder, 'backups') }),
     ZEST_DEMO: demo ? '1' : '0',
+    ...(reached
+      ? {
+          ZEST_HOST: reached.host,
+          ZEST_HTTPS_PORT: String(reached.httpsPort),
+          ZEST_TRUST_PORT: String(reached.trustPort),
+          ZEST_CERTIFICATES: certificates,
+        }
+      : {}),
     ZEST_LOG: options.quiet ? 'silent' : (process.env['ZEST_LOG'] ?? 'warn'),
   };
   await options.prepare?.(env, database.ownerUrl);
@@ -108,6 +126,7 @@ async function serveOn(opened: OpenDatabase, options: ShopOptions): Promise<Shop
     }
   };
   if (database.server) revive(database.server);
+  const stopCertifying = reached ? keepCertified(certificates, reached.host) : undefined;
   // A demonstration is thrown away; what a shop holds is saved each night.
   const stopBackups = demo
     ? undefined
@@ -127,6 +146,7 @@ async function serveOn(opened: OpenDatabase, options: ShopOptions): Promise<Shop
     env,
     stop: async () => {
       stopped = true;
+      stopCertifying?.();
       await stopBackups?.();
       await app.stop();
       await scales?.stop();
@@ -169,10 +189,7 @@ interface OpenDatabase {
 }
 
 /** The private server, or the one that DATABASE_URL and DATABASE_OWNER_URL name. */
-export async function openDatabase(
-  folder: string,
-  surroundings?: NodeJS.ProcessEnv,
-): Promise<OpenDatabase> {
+export async function openDatabase(folder: string, surroundings?: NodeJS.ProcessEnv): Promise<OpenDatabase> {
   const given = process.env['DATABASE_URL'];
   if (given === undefined) {
     const server = await startPrivateServer(folder, { surroundings });

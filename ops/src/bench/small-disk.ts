@@ -13,18 +13,18 @@ export interface SmallDisk {
 }
 
 /**
- * A disk in memory at a folder; only root may make one.
+ * A disk in memory at a folder; undefined where this account may not make one.
  *
- * @param mb its size; undefined when this account may not make one
+ * @param mb its size
  */
 export async function smallDisk(folder: string, mb: number): Promise<SmallDisk | undefined> {
-  if (process.getuid?.() !== 0) return undefined;
   await mkdir(folder, { recursive: true });
-  await quiet(
-    'mount',
-    ['-t', 'tmpfs', '-o', `size=${mb}m,mode=0755`, 'tmpfs', folder],
-    'Making a small disk',
+  const mounting = ['-t', 'tmpfs', '-o', `size=${mb}m,mode=0755`, 'tmpfs', folder];
+  const isMade = await quiet('mount', mounting, 'Making a small disk').then(
+    () => true,
+    () => false,
   );
+  if (!isMade) return undefined;
   const ballast = path.join(folder, 'ballast');
   return {
     folder,

@@ -27,6 +27,8 @@ export interface SoakOptions {
 }
 
 export interface SoakReport extends Befallen {
+  /** Whether it ran on a disk that could be filled. */
+  onSmallDisk: boolean;
   accepted: number;
   /** Accepted entries that the ledger does not hold. */
   lost: number;
@@ -115,6 +117,7 @@ async function soakShop(
     cuts: state.cuts,
     silentReads: await silentReads(lead, targets),
     ...befallen,
+    onSmallDisk: troubles.disk !== undefined,
     accepted: accepted.length,
     repeats: state.repeats,
     seconds: (Date.now() - started) / 1000,

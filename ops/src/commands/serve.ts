@@ -1,4 +1,4 @@
-import { rm } from 'node:fs/promises';
+import { mkdir, rm } from 'node:fs/promises';
 import path from 'node:path';
 import mysql from 'mysql2/promise';
 import { ensurePackages, MARIADB } from '../packages.js';
@@ -9,6 +9,7 @@ import { askBoth } from '../ask.js';
 import { mustBeIdle } from '../claim.js';
 import { openShop } from '../shop.js';
 import { fillOnce } from '../fill-once.js';
+import { reachedAs, type Reached } from '../tablets/reached.js';
 
 /** `./zest demo`: the demonstration shop, filled on first start. */
 export function demo(): Promise<number> {
@@ -42,25 +43,33 @@ function demonstration(folder: string, words: readonly string[]): Promise<number
   });
 }
 
-/** `./zest start`: the shop's own data; asks for the first lead when there is nobody yet. */
+/**
+ * `./zest start`: the shop's own data; asks for the first lead when there is nobody yet. With `--host <name or address>`
+ * tablets reach it by HTTPS from then on; with `--host off` they do no more.
+ */
 export async function start(args: readonly string[]): Promise<number> {
-  const host = args.indexOf('--host');
-  if (host >= 0 && !/^(127\.\d+\.\d+\.\d+|localhost|::1)$/.test(args[host + 1] ?? '')) {
-    throw new Failure(
-      'Plain http beyond this machine is refused; this version serves on loopback only. Put a proxy with HTTPS in front for tablets.',
-    );
-  }
+  const at = args.indexOf('--host');
+  const folder = path.join(DATA, 'shop');
+  await mkdir(folder, { recursive: true });
+  const reached = await reachedAs(folder, at >= 0 ? (args[at + 1] ?? '') : undefined);
   return serve({
     demo: false,
-    folder: path.join(DATA, 'shop'),
+    folder,
+    reached,
     prepare: (env, ownerUrl) => firstLead(env, ownerUrl),
-    after: [],
+    after: reached
+      ? [
+          `Tablets reach it at https://${reached.host}:${reached.httpsPort}/`,
+          `A tablet learns to trust it, once, at http://${reached.host}:${reached.trustPort}/ – print the sheet under Shop, Tablets.`,
+        ]
+      : [],
   });
 }
 
 async function serve(options: {
   demo: boolean;
   folder: string;
+  reached?: Reached | undefined;
   prepare: (env: NodeJS.ProcessEnv, ownerUrl: string) => Promise<void>;
   after: readonly string[];
 }): Promise<number> {

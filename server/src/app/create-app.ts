@@ -13,9 +13,10 @@ import { calcRoutes } from '../calc/index.js';
 import { blendRoutes } from '../blend/index.js';
 import { coldRoomRoutes } from '../cold-room/index.js';
 import { deviceRoutes } from '../devices/index.js';
-import { peopleRoutes, readSession, sessionKey } from '../people/index.js';
+import { peopleRoutes, readSession, sessionKey, tabletRoutes } from '../people/index.js';
 import type { AppContext } from '../platform/app-context.js';
 import { errorHandler } from '../platform/error-handler.js';
+import { ownHostOnly } from '../platform/hosts.js';
 import { mount, mountOpen, signedIn } from '../platform/mount.js';
 import { HttpProblem } from '../platform/problem.js';
 import { chosenBook, saveSetting, shopName, timeZone } from '../platform/settings.js';
@@ -85,6 +86,7 @@ function api(app: AppContext): express.Router {
     rateLimit({ windowMs: 60_000, limit: CALCULATIONS_A_MINUTE, legacyHeaders: false, handler: tooMany }),
   );
   peopleRoutes(router, app);
+  tabletRoutes(router, app);
   recordRoutes(router, app);
   coldRoomRoutes(router, app, { standingOf, leftOver });
   blendRoutes(router, app);
@@ -98,23 +100,6 @@ function api(app: AppContext): express.Router {
 const tooMany: RequestHandler = () => {
   throw new HttpProblem(429, 'too-many', 'Too many calculations in a minute; wait a moment.');
 };
-
-const OWN_HOST = /^(127\.\d{1,3}\.\d{1,3}\.\d{1,3}|localhost|\[::1\])$/;
-
-/** Who reaches it under a name that is not its own was led here by somebody else's name server. */
-function ownHostOnly(hosts: readonly string[]): RequestHandler {
-  return (req, _res, next) => {
-    const host = (req.headers.host ?? '').toLowerCase().replace(/:\d+$/, '');
-    if (!OWN_HOST.test(host) && !hosts.includes(host)) {
-      throw new HttpProblem(
-        421,
-        'unknown-host',
-        'This shop is not reached under that name. Name it in ZEST_HOSTS if it is meant to be.',
-      );
-    }
-    next();
-  };
-}
 
 /** A page of another site cannot write here, whatever cookies the browser would send. */
 const sameOriginOnly: RequestHandler = (req, _res, next) => {

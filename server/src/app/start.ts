@@ -13,6 +13,7 @@ import { openDatabase } from '../platform/database.js';
 import { proveAppendOnly } from '../platform/grants.js';
 import { keepTidy } from '../platform/housekeeping.js';
 import { LiveHub } from '../platform/live.js';
+import { serveBeyond } from './beyond.js';
 import { createApp } from './create-app.js';
 
 /** How long a connection that nobody uses is kept open. */
@@ -25,7 +26,7 @@ export interface Running {
 }
 
 /**
- * Starts the application on loopback.
+ * Starts the application on loopback, and by HTTPS for tablets where it is told to.
  * @throws Error when the database is away or the application's account could change the ledger
  */
 export async function startApplication(config: Config): Promise<Running> {
@@ -41,13 +42,16 @@ export async function startApplication(config: Config): Promise<Running> {
   scales.onReading((reading) => hub.scale(reading));
   probes.onReading((reading) => hub.probe(reading));
   const stopTidying = keepTidy(db, now);
-  const server = http.createServer(createApp(app));
-  // A tablet's connection outlives the pauses of the work: no request meets a socket being closed.
-  server.keepAliveTimeout = KEEP_ALIVE_MS;
+  const shop = createApp(app);
+  const server = http.createServer(shop);
   await new Promise<void>((resolve, reject) => {
     server.once('error', reject);
     server.listen(config.port, '127.0.0.1', () => resolve());
   });
+  const beyond = config.beyond ? await serveBeyond(app, shop, config.beyond) : [];
+  const servers = [server, ...beyond];
+  // A tablet's connection outlives the pauses of the work: no request meets a socket being closed.
+  for (const s of servers) s.keepAliveTimeout = KEEP_ALIVE_MS;
   const address = server.address();
   const port = typeof address === 'object' && address ? address.port : config.port;
   log.info({ port }, 'listening');
@@ -56,9 +60,9 @@ export async function startApplication(config: Config): Promise<Running> {
     hub.close();
     scales.close();
     probes.close();
-    const closed = new Promise<void>((resolve) => server.close(() => resolve()));
-    server.closeIdleConnections();
-    const force = setTimeout(() => server.closeAllConnections(), 3000);
+    const closed = Promise.all(servers.map((s) => new Promise<void>((resolve) => s.close(() => resolve()))));
+    for (const s of servers) s.closeIdleConnections();
+    const force = setTimeout(() => servers.forEach((s) => s.closeAllConnections()), 3000);
     await closed;
     clearTimeout(force);
     await db.close();

@@ -1,4 +1,5 @@
 export { peopleRoutes } from './routes.js';
+export { tabletRoutes } from './tablet-routes.js';
 export {
   deviceOf,
   fromOf,

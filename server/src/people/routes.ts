@@ -5,12 +5,17 @@ import { mount, mountOpen } from '../platform/mount.js';
 import { notFound } from '../platform/problem.js';
 import { addMember, changeMember, changeOwnSecret, endSessions, resetSecret } from './commands/manage.js';
 import { forgetSession, signIn, signOut } from './commands/sessions.js';
+import { mustBeKnown } from './commands/tablets.js';
 import { list } from './store/members.js';
 import * as store from './store/people.js';
 
 export function peopleRoutes(router: Router, app: AppContext): void {
-  mountOpen(router, ROUTES.listNames, () => store.listNames(app.db));
+  mountOpen(router, ROUTES.listNames, async ({ request }) => {
+    await mustBeKnown(app, request);
+    return store.listNames(app.db);
+  });
   mountOpen(router, ROUTES.signIn, async ({ body, request }) => {
+    await mustBeKnown(app, request);
     await signIn(app, body.personId, body.secret, request, responseOf(request));
     return mustFind(app, body.personId);
   });

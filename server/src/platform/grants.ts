@@ -12,6 +12,8 @@ const GRANTS: Record<string, string> = {
   session: 'SELECT, INSERT, UPDATE, DELETE',
   sign_in_attempt: 'SELECT, INSERT, DELETE',
   setting: CHANGE,
+  tablet: CHANGE,
+  pairing_code: 'SELECT, INSERT, UPDATE, DELETE',
   live_event: 'SELECT, INSERT, DELETE',
   command: ADD_ONLY,
   trim_kind: CHANGE,

@@ -28,7 +28,7 @@ export function mountOpen<R extends Route>(router: Router, route: R, handler: Ha
 /** Serves a route for the roles it names; others get 401 or 403 before anything is read. */
 export function mount<R extends Route>(router: Router, route: R, handler: Handler<R, SignedCall<R>>): void {
   on(router, route, async (request, response) => {
-    const person = admitted(route, request);
+    const person = allowed(request, route.roles);
     const call = { ...readCall(route, request), person };
     const body = await ofWhatIsStored(route, () => handler(call));
     answer(route, response, asSeenBy(route, person.role, body));
@@ -91,13 +91,14 @@ export function signedIn(request: Request): Person {
   return person;
 }
 
-function admitted(route: Route, request: Request): Person {
+/** Who calls, where their role may; else a 401 or 403. */
+export function allowed(request: Request, roles: Route['roles']): Person {
   const person = signedIn(request);
-  if (route.roles !== 'anyone' && !route.roles.includes(person.role)) {
+  if (roles !== 'anyone' && !roles.includes(person.role)) {
     throw new HttpProblem(
       403,
       'role',
-      `This needs ${route.roles.join(' or ')}; you are signed in as ${person.role}.`,
+      `This needs ${roles.join(' or ')}; you are signed in as ${person.role}.`,
     );
   }
   return person;

@@ -72,13 +72,19 @@ export async function signIn(
   const device = deviceOf(app, req);
   await mustMatchSecret(app, personId, secret, { device, address: addressOf(req) });
   await endSession(app, req);
+  // From now on this device is known to be theirs.
+  const known = deviceSecret(app, req);
   const now = app.now();
   const token = randomBytes(32).toString('base64url');
   const expiresAt = new Date(now.getTime() + SESSION_HOURS * 3_600_000);
-  await store.addSession(app.db, { tokenHash: hashToken(token), personId, at: now, expiresAt });
-  res.cookie(nameOf(app, COOKIE), token, { ...PRIVATE, expires: expiresAt });
-  // From now on this device is known to be theirs.
-  const known = device ?? randomBytes(32).toString('base64url');
+  await store.addSession(app.db, {
+    tokenHash: hashToken(token),
+    personId,
+    at: now,
+    expiresAt,
+    device: hashToken(known),
+  });
+  res.cookie(nameOf(app, COOKIE), token, { ...PRIVATE, secure: req.secure, expires: expiresAt });
   await store.addAttempt(app.db, {
     personId,
     device: hashToken(known),
@@ -86,10 +92,18 @@ export async function signIn(
     succeeded: true,
     opened: true,
   });
-  res.cookie(nameOf(app, DEVICE), known, {
-    ...PRIVATE,
-    expires: new Date(now.getTime() + DEVICE_DAYS * 86_400_000),
-  });
+  keepDevice(app, req, res, known);
+}
+
+/** The secret by which this browser is known; one that has none is given one. */
+export function deviceSecret(app: AppContext, req: Request): string {
+  return deviceOf(app, req) ?? randomBytes(32).toString('base64url');
+}
+
+/** Has the browser keep its secret, for as long as it comes now and then. */
+export function keepDevice(app: AppContext, req: Request, res: Response, secret: string): void {
+  const expires = new Date(app.now().getTime() + DEVICE_DAYS * 86_400_000);
+  res.cookie(nameOf(app, DEVICE), secret, { ...PRIVATE, secure: req.secure, expires });
 }
 
 /**
@@ -205,6 +219,7 @@ export async function wasSignedIn(
   return (await store.signedInAt(app.db, { device: hashToken(device), at, since })) === personId;
 }
 
-function hashToken(token: string): string {
+/** Only the hash of a secret is kept. */
+export function hashToken(token: string): string {
   return createHash('sha256').update(token).digest('hex');
 }

@@ -132,10 +132,10 @@ export async function signedInAt(
 
 export async function addSession(
   db: Db,
-  session: { tokenHash: string; personId: string; at: Date; expiresAt: Date },
+  session: { tokenHash: string; personId: string; at: Date; expiresAt: Date; device: string },
 ): Promise<void> {
   await sql(db).write(
-    'INSERT INTO session (token_hash, person_id, created_at, expires_at) VALUES (:tokenHash, :personId, :at, :expiresAt)',
+    'INSERT INTO session (token_hash, person_id, created_at, expires_at, device) VALUES (:tokenHash, :personId, :at, :expiresAt, :device)',
     { ...session },
   );
 }
