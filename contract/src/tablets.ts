@@ -33,6 +33,11 @@ const reach = z.object({
 });
 export type Reach = z.infer<typeof reach>;
 
+/** A fingerprint as it is compared by eye: eight bytes to a line. */
+export function inLines(fingerprint: string): string[] {
+  return fingerprint.match(/([0-9A-F]{2}:?){1,8}/g)?.map((line) => line.replace(/:$/, '')) ?? [];
+}
+
 export const TABLET_SHEET_PATH = '/api/v1/tablets/sheet.pdf';
 
 export const tabletRoutes = {

@@ -79,6 +79,7 @@ describe('a database made by the version before', () => {
       '015_late_and_seen.sql',
       '016_audit.sql',
       '017_addresses.sql',
+      '018_tablets.sql',
     ]);
     expect(pending).toEqual(ran);
     expect(await pendingMigrations(ownerUrl)).toEqual([]);

@@ -138,6 +138,7 @@ function securityHeaders(): RequestHandler {
         imgSrc: ["'self'", 'data:'],
         fontSrc: ["'self'"],
         connectSrc: ["'self'"],
+        manifestSrc: ["'self'"],
         workerSrc: ["'self'"],
         objectSrc: ["'none'"],
         baseUri: ["'none'"],

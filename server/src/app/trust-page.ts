@@ -1,4 +1,4 @@
-import type { Reach } from '@zest/contract';
+import { inLines, type Reach } from '@zest/contract';
 
 const ESCAPES: Record<string, string> = { '&': '&amp;', '<': '&lt;', '>': '&gt;', '"': '&quot;' };
 const escaped = (text: string): string => text.replace(/[&<>"]/g, (c) => ESCAPES[c] ?? c);
@@ -15,7 +15,7 @@ export function trustPage(shop: string, reach: Reach): string {
 <p>Once for each tablet. It makes sure that what the tablet sees and sends is this shop and nobody between.</p>
 <h2>1. Compare</h2>
 <p>This must stand on the printed sheet, or on the lead’s screen under Shop, Tablets, all of it:</p>
-<p><b><code>${reach.fingerprint.match(/.{1,24}/g)?.join('<br>') ?? ''}</code></b></p>
+<p><b><code>${inLines(reach.fingerprint).join('<br>')}</code></b></p>
 <p>If it is another, stop and tell the lead.</p>
 <h2>2. Take in</h2>
 <p><a href="/authority.crt" download="shop-authority.crt"><b>Download the shop’s certificate</b></a></p>

@@ -1,4 +1,4 @@
-import type { Reach } from '@zest/contract';
+import { inLines, type Reach } from '@zest/contract';
 import { pdfOf } from '../platform/pdf.js';
 
 /** The printed sheet by which a tablet is taught, once, that the shop is the shop. */
@@ -13,7 +13,7 @@ export function tabletSheet(shop: string, reach: Reach): Promise<Buffer> {
           stack: [
             `Scan this with the tablet, or type ${reach.trustAddress}`,
             { text: 'Read the fingerprint there. It must be this one, all of it:', margin: [0, 8, 0, 2] },
-            { text: reach.fingerprint.match(/.{1,48}/g)?.join('\n') ?? '', bold: true, fontSize: 11 },
+            { text: inLines(reach.fingerprint).join('\n'), bold: true, fontSize: 11 },
             {
               text: 'If it is another, stop: something stands between the tablet and the shop.',
               margin: [0, 8, 0, 0],

@@ -8,6 +8,7 @@ import { TodayPage } from '../areas/today/TodayPage.js';
 import { LeadOnly } from '../ui/LeadOnly.js';
 import { Loading } from '../ui/Loading.js';
 import { IdleLock } from './IdleLock.js';
+import { Presence } from './Presence.js';
 import { Shell } from './Shell.js';
 import { SessionGate } from '../data/session.js';
 import { ShortcutProvider } from '../ui/shortcuts.js';
@@ -36,6 +37,7 @@ const YieldsPage = lazy(() => import('../areas/yields/YieldsPage.js'));
 const BatchYieldPage = lazy(() => import('../areas/yields/BatchYieldPage.js'));
 const YourselfPage = lazy(() => import('../areas/people/YourselfPage.js'));
 const PeoplePage = lazy(() => import('../areas/people/PeoplePage.js'));
+const TabletsPage = lazy(() => import('../areas/people/TabletsPage.js'));
 const SafekeepingPage = lazy(() => import('../areas/people/SafekeepingPage.js'));
 const ChangesPage = lazy(() => import('../areas/people/ChangesPage.js'));
 const DevicesPage = lazy(() => import('../areas/devices/DevicesPage.js'));
@@ -53,6 +55,7 @@ export function App() {
         <ShortcutProvider>
           <SessionGate signIn={<SignInPage />}>
             <IdleLock />
+            <Presence />
             <BrowserRouter>
               <Suspense fallback={<Loading />}>
                 <Routes>
@@ -83,6 +86,7 @@ export function App() {
                     <Route path="yields/:id" element={<BatchYieldPage />} />
                     <Route path="shop" element={<YourselfPage />} />
                     <Route path="shop/people" element={<PeoplePage />} />
+                    <Route path="shop/tablets" element={<TabletsPage />} />
                     <Route path="shop/safekeeping" element={<SafekeepingPage />} />
                     <Route path="shop/changes" element={<ChangesPage />} />
                     <Route path="devices" element={<DevicesPage />} />

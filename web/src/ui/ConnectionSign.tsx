@@ -11,6 +11,7 @@ export function ConnectionSign({ size = 12 }: { size?: number }) {
         component="span"
         aria-hidden="true"
         sx={{
+          flexShrink: 0,
           width: size,
           height: size,
           borderRadius: connected ? '50%' : 0,

@@ -14,6 +14,7 @@ import { OpenSteps } from './OpenSteps.js';
 import type { Pending } from './pending.js';
 import { PracticeBar } from './practice/PracticeBar.js';
 import { UncuredSign } from '../batches/index.js';
+import { useAwake } from './use-awake.js';
 import { TimerBar } from './TimerBar.js';
 
 interface BenchFrameProps {
@@ -29,6 +30,7 @@ interface BenchFrameProps {
 /** The whole screen for one step of one batch; nothing else to touch by accident. */
 export function BenchFrame({ sheet, step, pending, children, actions, primary }: BenchFrameProps) {
   const units = useUnits();
+  useAwake();
   const index = step ? sheet.steps.indexOf(step) + 1 : 0;
   return (
     <Box

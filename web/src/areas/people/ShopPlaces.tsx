@@ -4,6 +4,7 @@ import { PageTabs } from '../../ui/PageTabs.js';
 const PLACES = [
   { to: '/shop', name: 'Yourself', roles: ['lead', 'bench', 'owner', 'inspector'] },
   { to: '/shop/people', name: 'People', roles: ['lead', 'owner'] },
+  { to: '/shop/tablets', name: 'Tablets', roles: ['lead', 'owner'] },
   { to: '/shop/safekeeping', name: 'Safekeeping', roles: ['lead', 'owner'] },
   { to: '/shop/changes', name: 'What was changed', roles: ['lead', 'owner', 'inspector'] },
   { to: '/devices', name: 'Scales and probes', roles: ['lead', 'bench', 'owner', 'inspector'] },

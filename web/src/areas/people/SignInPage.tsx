@@ -11,6 +11,7 @@ import { COLOUR } from '../../ui/theme.js';
 import { Trouble } from '../../ui/Trouble.js';
 import { Keypad } from '../../kit/keypad/Keypad.js';
 import { queries } from '../../data/queries.js';
+import { LetIn, isUnknownHere } from './LetIn.js';
 import { ROLE_WORD } from './role-words.js';
 
 type Name = Awaited<ReturnType<typeof call<typeof ROUTES.listNames>>>[number];
@@ -20,6 +21,7 @@ export function SignInPage() {
   const names = useQuery(queries.names);
   const health = useQuery(queries.health);
   const [chosen, setChosen] = useState<Name>();
+  const isUnknown = isUnknownHere(names.error);
   return (
     <Box sx={{ minHeight: '100vh', display: 'flex' }}>
       <Box
@@ -41,10 +43,13 @@ export function SignInPage() {
       </Box>
       <Box component="main" sx={{ flex: 1, p: 6, maxWidth: 640 }}>
         <Box component="h1" sx={{ fontSize: 28, mt: 0 }}>
-          {chosen ? chosen.name : 'Who is there?'}
+          {isUnknown ? 'A new device' : chosen ? chosen.name : 'Who is there?'}
         </Box>
         {names.isPending ? <Loading /> : null}
-        {names.error ? <Trouble error={names.error} again={() => void names.refetch()} /> : null}
+        {isUnknown ? <LetIn onIn={() => void names.refetch()} /> : null}
+        {names.error && !isUnknown ? (
+          <Trouble error={names.error} again={() => void names.refetch()} />
+        ) : null}
         {chosen ? (
           <Secret key={chosen.id} name={chosen} onBack={() => setChosen(undefined)} />
         ) : (
