@@ -36,6 +36,7 @@ export default defineConfig({
         resolve,
         test: {
           name: 'server',
+          isolate: false,
           include: ['server/test/**/*.test.ts'],
           globalSetup: ['server/test/global-setup.ts'],
           testTimeout: 60_000,
