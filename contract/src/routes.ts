@@ -16,6 +16,7 @@ import { recipeWorkRoutes } from './recipe-work.js';
 import { recipeRoutes } from './recipes.js';
 import { EVERYONE, LEAD, NONE, route } from './route.js';
 import { safekeepingRoutes } from './safekeeping.js';
+import { shelfRoutes } from './shelf.js';
 import { tabletRoutes } from './tablets.js';
 
 const timeZone = z.object({
@@ -87,6 +88,7 @@ export const ROUTES = {
   ...deviceRoutes,
   ...safekeepingRoutes,
   ...tabletRoutes,
+  ...shelfRoutes,
   runCalculation: route({
     method: 'POST',
     path: '/calc/:name',

@@ -69,7 +69,9 @@ describe('a cure above its limit', () => {
         book: 'us',
       }).findings.find((f) => f.guard === 'nitrite' && f.level === 'stop')?.sentence;
     // 156.25 ppm of a 6.25 % cure is 2.5 g/kg; a packet of 25 g/kg at 0.5 % brings 125 ppm and leaves 0.5 g/kg (9 CFR 424.21).
-    expect(stop([['Cure 6.25', 4]])).toContain('The limit leaves room for 2.50 g of Cure 6.25 per kg of meat.');
+    expect(stop([['Cure 6.25', 4]])).toContain(
+      'The limit leaves room for 2.50 g of Cure 6.25 per kg of meat.',
+    );
     expect(
       stop([
         ['Cure 6.25', 4],

@@ -10,6 +10,7 @@ import { addNote, addTasting, settleNote } from './commands/notes.js';
 import { addPreBlend, makePreBlend } from './commands/pre-blend.js';
 import { printRoutes } from './print-routes.js';
 import { publishRecipe } from './commands/publish.js';
+import { startRecipe, takeUp } from './commands/shelf.js';
 import { readRules, setRules } from './commands/rules.js';
 import { findRecipe, listRecipes } from './store/recipes.js';
 import { readStory, type MadeBatches } from './story.js';
@@ -58,6 +59,11 @@ function draftRoutes(
 ): void {
   mount(router, ROUTES.listRecipeDrafts, () => listRecipeDrafts(app.db));
   mount(router, ROUTES.getRecipeDraft, ({ params }) => mustFindRecipeDraft(app.db, params.id));
+  mount(router, ROUTES.startRecipe, async ({ person, body }) => {
+    await startRecipe(app, person, body);
+    return mustFindRecipeDraft(app.db, body.id);
+  });
+  mount(router, ROUTES.takeUp, ({ person, body }) => takeUp(app, person, body));
   mount(router, ROUTES.addRecipeDraft, async ({ person, body }) => {
     await addRecipeDraft(app, person, body);
     return mustFindRecipeDraft(app.db, body.id);
