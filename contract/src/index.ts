@@ -35,6 +35,7 @@ export * from './recipes.js';
 export { ROLES, type Role, type Route } from './route.js';
 export { ROUTES, type AuditEntry } from './routes.js';
 export type { BackupState } from './safekeeping.js';
+export type { OwnShop } from './shop.js';
 export type { StartRecipe, TakenUp } from './shelf.js';
 export { TABLET_SHEET_PATH, inLines, type Reach, type Tablet } from './tablets.js';
 export { methodStep } from './steps.js';

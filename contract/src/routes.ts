@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { BOOK_IDS, isTimeZone } from '@zest/core';
+import { BOOK_IDS } from '@zest/core';
 import { batchRoutes } from './batches.js';
 import { benchWorkRoutes } from './bench-work.js';
 import { blendRoutes } from './blend.js';
@@ -14,14 +14,11 @@ import { peopleRoutes } from './people.js';
 import { ingredientRoutes } from './ingredients.js';
 import { recipeWorkRoutes } from './recipe-work.js';
 import { recipeRoutes } from './recipes.js';
-import { EVERYONE, LEAD, NONE, route } from './route.js';
+import { EVERYONE, NONE, route } from './route.js';
 import { safekeepingRoutes } from './safekeeping.js';
 import { shelfRoutes } from './shelf.js';
+import { shopRoutes } from './shop.js';
 import { tabletRoutes } from './tablets.js';
-
-const timeZone = z.object({
-  timeZone: z.string().refine(isTimeZone, { error: 'A time zone reads like Europe/London.' }),
-});
 
 const values = z.record(z.string(), z.unknown());
 const auditEntry = z.object({
@@ -51,18 +48,11 @@ export const ROUTES = {
       shop: z.string(),
       demo: z.boolean(),
       ruleBook: z.enum(BOOK_IDS).nullable(),
+      /** ISO 4217; null until the shop has said. */
+      currency: z.string().nullable(),
       /** The shop's days and clock are told in it. */
       timeZone: z.string(),
     }),
-  }),
-  setTimeZone: route({
-    method: 'PUT',
-    path: '/time-zone',
-    summary: 'Say in which time zone the shop stands',
-    roles: LEAD,
-    params: NONE,
-    body: timeZone,
-    response: timeZone,
   }),
   listChanges: route({
     method: 'GET',
@@ -89,6 +79,7 @@ export const ROUTES = {
   ...safekeepingRoutes,
   ...tabletRoutes,
   ...shelfRoutes,
+  ...shopRoutes,
   runCalculation: route({
     method: 'POST',
     path: '/calc/:name',

@@ -12,6 +12,7 @@ export * from './recipe/index.js';
 export * from './rules/index.js';
 export * from './sampling/index.js';
 export * from './shelf/index.js';
+export * from './shop/index.js';
 export * from './species/index.js';
 export * from './steps/index.js';
 export * from './weighing/index.js';

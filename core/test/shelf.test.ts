@@ -5,6 +5,7 @@ import {
   STARTING_RECIPES,
   USUAL_CASINGS,
   USUAL_INGREDIENTS,
+  USUAL_MACHINES,
   USUAL_TRIMS,
   checkRecipe,
   isCureFor,
@@ -84,7 +85,12 @@ const curesFor = (recipe: StartingRecipe): (Ingredient | undefined)[] => {
 };
 
 const document = (recipe: StartingRecipe, cure: Ingredient | undefined) =>
-  startingDocument(recipe, { ingredientOf: asIngredient, cure, casing: casingOf(recipe.casing) });
+  startingDocument(recipe, {
+    ingredientOf: asIngredient,
+    cure,
+    casing: casingOf(recipe.casing),
+    machines: USUAL_MACHINES,
+  });
 
 describe('a starting recipe', () => {
   it('there is for each method, and needs nothing that the shelf lacks', () => {

@@ -2,7 +2,7 @@ import { v7 as uuid } from 'uuid';
 import request from 'supertest';
 import type { Response } from 'express';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { ROUTES, type AuditEntry, type LibraryItem, type Member } from '@zest/contract';
+import { ROUTES, type AuditEntry, type LibraryItem, type Member, type OwnShop } from '@zest/contract';
 import { resetAtServer } from '../src/people/commands/manage.js';
 import { hashSecret, isWeak, matchesSecret } from '../src/platform/secrets.js';
 import { sql } from '../src/platform/sql.js';
@@ -209,7 +209,7 @@ describe('what was changed', () => {
     expect((await ines.put(`/ingredients/${id}`, { version, facts })).status).toBe(200);
     await ines.put('/bench-rules', { cureSecondCheck: true });
     await ines.put('/bench-rules', { cureSecondCheck: true });
-    await ines.put('/time-zone', { timeZone: 'Europe/Lisbon' });
+    await ines.put('/shop', { ...((await ines.get('/shop')).body as OwnShop), timeZone: 'Europe/Lisbon' });
     for (const who of ['Ines', 'Mr Feld', 'Inspector']) {
       const [zone, rules, strength] = await changes(await shop.signIn(who));
       expect(strength).toMatchObject({

@@ -1,6 +1,6 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { FIXED_ACCOUNTS } from '@zest/core';
-import type { BatchSummary, TrimLot } from '@zest/contract';
+import type { BatchSummary, OwnShop, TrimLot } from '@zest/contract';
 import { shopFacts } from '../src/batches/read.js';
 import { recentBatchIds } from '../src/batches/store/batch.js';
 import { summariesOf } from '../src/batches/store/summaries.js';
@@ -28,9 +28,12 @@ describe('accounts of every shop', () => {
 });
 
 describe('the time of the shop', () => {
+  const setZone = async (hands: Hands, timeZone: string) =>
+    hands.put('/shop', { ...((await hands.get('/shop')).body as OwnShop), timeZone });
+
   it('is a setting of the lead, and an unknown zone is refused by its field', async () => {
-    expect((await bram.put('/time-zone', { timeZone: 'America/Los_Angeles' })).status).toBe(403);
-    const wrong = await ines.put('/time-zone', { timeZone: 'Quayside' });
+    expect((await setZone(bram, 'America/Los_Angeles')).status).toBe(403);
+    const wrong = await setZone(ines, 'Quayside');
     expect(wrong.status).toBe(422);
     expect(wrong.body.errors).toMatchObject([
       { path: 'timeZone', message: 'A time zone reads like Europe/London.' },
@@ -41,7 +44,7 @@ describe('the time of the shop', () => {
     const received = async () =>
       new Set(((await ines.get('/lots')).body as TrimLot[]).map((l) => `${l.code} ${l.receivedOn}`));
     const before = await received();
-    await ines.put('/time-zone', { timeZone: 'America/Los_Angeles' });
+    await setZone(ines, 'America/Los_Angeles');
     expect((await ines.get('/health')).body.timeZone).toBe('America/Los_Angeles');
     const there = await received();
     const day = (text: string) => Date.parse(text.slice(-10));
@@ -51,7 +54,7 @@ describe('the time of the shop', () => {
       const later = (day(text) - (dayOf.get(text.split(' ')[0]) ?? 0)) / 86_400_000;
       expect([-1, 0]).toContain(later);
     }
-    await ines.put('/time-zone', { timeZone: 'Europe/London' });
+    await setZone(ines, 'Europe/London');
   });
 });
 

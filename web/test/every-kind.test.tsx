@@ -24,6 +24,7 @@ import {
   type StepKind,
   type StepName,
   type Task,
+  USUAL_MACHINES,
 } from '@zest/core';
 import { A_SHOP, aBatch, afterEntries } from '../../core/test/a-batch.js';
 import { TaskStation } from '../src/areas/bench/TaskStation.js';
@@ -121,7 +122,7 @@ describe.each(STEP_KINDS.map((kind) => [kind.name, kind] as const))('%s', (_, ki
 
   it('has a field for everything that is asked, and keeps what is chosen in it', () => {
     const step = fullStep(kind);
-    const document = { ...newDocument('ring'), steps: [step] };
+    const document = { ...newDocument('ring', USUAL_MACHINES), steps: [step] };
     let edited = document;
     onScreen(<StepDetails step={step} onEdit={(edit) => (edited = edit(edited))} />);
     const values = paramsOf(step);

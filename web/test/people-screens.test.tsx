@@ -150,11 +150,11 @@ describe('the first morning of a shop', () => {
     onScreen(<TodayPage />, empty, INES);
     const steps = within(screen.getByRole('region', { name: 'First steps' }));
     expect(steps.getAllByRole('link').map((a) => a.getAttribute('href'))).toEqual([
-      '/devices',
+      '/shop/about',
       '/recipes/rules',
       '/shop/people',
-      '/cold-room/goods',
-      '/recipes/bring-in',
+      '/recipes/usual',
+      '/recipes/starting',
       '/cold-room/receive',
     ]);
     expect(steps.queryByText(/– done/)).toBeNull();

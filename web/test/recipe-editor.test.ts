@@ -13,6 +13,7 @@ import {
   stepWords,
   withStep,
   type Ingredient,
+  USUAL_MACHINES,
 } from '@zest/core';
 import { draftOfCard, resolveLine } from '../src/areas/recipes/bring-in/card-draft.js';
 import { outcomeOf, twoTrimPrice } from '../src/areas/recipes/card/what-if.js';
@@ -53,7 +54,7 @@ const LIBRARY = new Map(ALL.map((i) => [i.id, i]));
 function documentOf(items: readonly Ingredient[], template = 'fresh-link'): EditorDocument {
   return items.reduce<EditorDocument>(
     (document, item) => ({ ...document, lines: [...document.lines, newLine(item, document)] }),
-    { ...newDocument(template), usualMeatMg: 10_000_000 },
+    { ...newDocument(template, USUAL_MACHINES), usualMeatMg: 10_000_000 },
   );
 }
 
@@ -155,7 +156,7 @@ describe('the method in the editor', () => {
   it('adds any step with a key of its own, in an order that can be worked', () => {
     fc.assert(
       fc.property(fc.array(fc.constantFrom(...METHOD_KINDS), { maxLength: 12 }), (kinds) => {
-        const before = newDocument('ring').steps;
+        const before = newDocument('ring', USUAL_MACHINES).steps;
         const steps = kinds.reduce((now, { name }) => withStep(now, name), before);
         const keys = steps.map((s) => s.key);
         expect(new Set(keys).size).toBe(keys.length);
@@ -165,7 +166,7 @@ describe('the method in the editor', () => {
   });
 
   it('moves a step one place and back, and says its parameters in a line', () => {
-    const { steps } = newDocument('ring');
+    const { steps } = newDocument('ring', USUAL_MACHINES);
     const there = nudgeStep(steps, 'mix', -1);
     expect(there.map((s) => s.key)).not.toEqual(steps.map((s) => s.key));
     expect(nudgeStep(there, 'mix', 1)).toEqual(steps);
@@ -178,7 +179,7 @@ describe('the method in the editor', () => {
 
   it('lets dry goods in where the method takes them', () => {
     for (const template of METHOD_TEMPLATES) {
-      const document = newDocument(template.id);
+      const document = newDocument(template.id, USUAL_MACHINES);
       const step = document.steps.find((s) => s.key === entryStep(document.steps, 'salt'));
       expect(['mix', 'emulsify', 'season']).toContain(step?.kind);
     }
@@ -198,10 +199,11 @@ describe('a card made into a draft', () => {
       card(),
       { 0: { ingredientId: 'Salt', gPerKg: 12 } },
       'meat',
-      'fresh-link',
+      { id: 'fresh-link', machines: { mixerKg: 45, stufferKg: 9 } },
       LIBRARY,
     );
     expect(draft.usualMeatMg).toBe(3_175_147);
+    expect(draft).toMatchObject({ mixerCapacityKg: 45, stufferCapacityKg: 9 });
     expect(draft.usualText).toBe('7 lb');
     expect(draft.lines.map((l) => [l.ingredientId, l.dose === null])).toEqual([
       ['Salt', false],

@@ -3,7 +3,6 @@ import { cleanup, screen } from '@testing-library/react';
 import { afterEach, describe, expect, it } from 'vitest';
 import type { ReadingFact } from '@zest/core';
 import { StepReadings } from '../src/areas/batches/StepReadings.js';
-import { ShopZone } from '../src/areas/devices/ShopZone.js';
 import { onScreen } from './on-screen.js';
 
 afterEach(cleanup);
@@ -46,18 +45,5 @@ describe('clock times on a screen', () => {
     expect(screen.getByText(/2.5 °C before/)).toBeTruthy();
     expect(screen.getByText(/3 more pieces/)).toBeTruthy();
     expect(screen.getByText('sample of 2: 105, 98 g')).toBeTruthy();
-  });
-});
-
-describe('the time zone of the shop', () => {
-  it('is shown to everybody and chosen by the lead', () => {
-    onScreen(<ShopZone lead={false} />, inZone('Asia/Kathmandu'));
-    expect(screen.getByLabelText<HTMLInputElement>('Time zone of the shop')).toMatchObject({
-      value: 'Asia/Kathmandu',
-      disabled: true,
-    });
-    cleanup();
-    onScreen(<ShopZone lead />, inZone('Asia/Kathmandu'));
-    expect(screen.getByLabelText<HTMLInputElement>('Time zone of the shop').disabled).toBe(false);
   });
 });

@@ -1,6 +1,7 @@
 export * from './format.js';
 export { readDecimal } from './decimal.js';
 export * from './mass.js';
+export { formatMoney } from './money.js';
 export { parseQuantity, type ParseOptions, type Quantity } from './parse.js';
 export type { NumberStyle } from './read-number.js';
 export { shareOut } from './share-out.js';

@@ -2,6 +2,7 @@ import { METHOD_TEMPLATES } from '../method/templates.js';
 import { blankDocument } from '../recipe/blank.js';
 import type { Claim, WorkingDocument, WorkingLine } from '../recipe/document.js';
 import type { Ingredient } from '../recipe/ingredient.js';
+import type { Machines } from '../shop/machines.js';
 import type { FatClass } from '../rules/fat.js';
 
 /** A recipe to begin from, one for each method; doses are our own, the schools common practice. */
@@ -248,6 +249,7 @@ export interface OwnThings {
   /** The cure that the shop has; its strength decides the dose. */
   cure: Ingredient | undefined;
   casing: WorkingDocument['casing'];
+  machines: Machines;
 }
 
 /** A starting recipe in the words of a shop, as a draft: nothing of it holds before the lead has published it. */
@@ -272,7 +274,8 @@ export function startingDocument(recipe: StartingRecipe, own: OwnThings): Workin
     lines.unshift(line('cure', own.cure, cureGPerKg));
   }
   return {
-    ...blankDocument({ state: template?.state ?? 'raw', steps, stufferCapacityKg: 12 }),
+    ...blankDocument({ state: template?.state ?? 'raw', steps, stufferCapacityKg: own.machines.stufferKg }),
+    mixerCapacityKg: own.machines.mixerKg,
     fatClass: recipe.fatClass,
     window: { ...recipe.window },
     claims: [...(recipe.claims ?? [])],

@@ -19,7 +19,8 @@ import { errorHandler } from '../platform/error-handler.js';
 import { ownHostOnly } from '../platform/hosts.js';
 import { mount, mountOpen, signedIn } from '../platform/mount.js';
 import { HttpProblem } from '../platform/problem.js';
-import { chosenBook, saveSetting, shopName, timeZone } from '../platform/settings.js';
+import { chosenBook, currency, shopName, timeZone } from '../platform/settings.js';
+import { readShop, setShop } from './own-shop.js';
 import { recordRoutes } from '../records/index.js';
 import { recipeRoutes } from '../recipes/index.js';
 
@@ -58,16 +59,15 @@ function api(app: AppContext): express.Router {
     shop: await shopName(app.db),
     demo: app.config.demo,
     ruleBook: await chosenBook(app.db),
+    currency: await currency(app.db),
     timeZone: await timeZone(app.db),
   }));
   router.get('/openapi.json', (_req, res) => {
     res.json(openApiDocument());
   });
   router.use(readSession(app));
-  mount(router, ROUTES.setTimeZone, async ({ person, body }) => {
-    await saveSetting(app.db, 'time_zone', body.timeZone, { personId: person.id, at: app.now() });
-    return { timeZone: await timeZone(app.db) };
-  });
+  mount(router, ROUTES.getShop, () => readShop(app));
+  mount(router, ROUTES.setShop, ({ person, body }) => setShop(app, person, body));
   router.get(LIVE_PATH.replace('/api/v1', ''), async (req, res) => {
     const person = signedIn(req);
     await app.hub.add(res, { session: sessionKey(app, req), personId: person.id });

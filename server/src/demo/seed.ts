@@ -232,6 +232,7 @@ async function addPeople(app: AppContext): Promise<Cast> {
   const lead = people.find((p) => p.role === 'lead');
   if (!lead) throw new Error('The demonstration needs a lead.');
   await saveSetting(app.db, 'shop_name', SHOP_NAME);
+  await saveSetting(app.db, 'currency', 'GBP');
   await saveSetting(app.db, 'rule_book', 'eu');
   await saveSetting(app.db, 'time_zone', 'Europe/London');
   return { lead, hands: people.filter((p) => p.role === 'bench') };

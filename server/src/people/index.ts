@@ -2,6 +2,7 @@ export { peopleRoutes } from './routes.js';
 export { tabletRoutes } from './tablet-routes.js';
 export {
   deviceOf,
+  forgetPerson,
   fromOf,
   mustMatchSecret,
   readSession,
@@ -9,4 +10,5 @@ export {
   wasSignedIn,
 } from './commands/sessions.js';
 export { insert as addPerson } from './store/members.js';
+export { setPreferences } from './store/people.js';
 export type { From } from './commands/sessions.js';

@@ -1,5 +1,12 @@
 import { sql } from './sql.js';
-import { COMMON_RULES, isTimeZone, type BookId, type HouseRules } from '@zest/core';
+import {
+  COMMON_RULES,
+  USUAL_MACHINES,
+  isTimeZone,
+  type BookId,
+  type HouseRules,
+  type Machines,
+} from '@zest/core';
 import { audit, type ChangedBy } from './audit.js';
 import type { Db } from './database.js';
 
@@ -56,6 +63,29 @@ const DEFAULT_ZONE = 'UTC';
 export async function timeZone(db: Db): Promise<string> {
   const kept = await readSetting(db, 'time_zone');
   return typeof kept === 'string' && isTimeZone(kept) ? kept : DEFAULT_ZONE;
+}
+
+/** The currency of the shop's prices, ISO 4217; null until it was said. */
+export async function currency(db: Db): Promise<string | null> {
+  return ((await readSetting(db, 'currency')) as string | undefined) ?? null;
+}
+
+/** What the shop's machines hold; a small shop's until it was said. */
+export async function machines(db: Db): Promise<Machines> {
+  return { ...USUAL_MACHINES, ...((await readSetting(db, 'machines')) as Partial<Machines> | undefined) };
+}
+
+/** What of the shop is on labels and in forms beside its name. */
+interface About {
+  address: string;
+  country: string | null;
+  units: 'metric' | 'pound';
+  numberStyle: 'point' | 'comma' | null;
+}
+
+export async function about(db: Db): Promise<About> {
+  const kept = (await readSetting(db, 'about')) as Partial<About> | undefined;
+  return { address: '', country: null, units: 'metric', numberStyle: null, ...kept };
 }
 
 /** Until somebody has given the shop a name. */

@@ -28,6 +28,8 @@ const RecipePage = lazy(() => import('../areas/recipes/card/RecipePage.js'));
 const EditorPage = lazy(() => import('../areas/recipes/editor/EditorPage.js'));
 const BringInPage = lazy(() => import('../areas/recipes/bring-in/BringInPage.js'));
 const LibraryPage = lazy(() => import('../areas/recipes/library/LibraryPage.js'));
+const UsualShelfPage = lazy(() => import('../areas/recipes/shelf/UsualShelfPage.js'));
+const StartingPage = lazy(() => import('../areas/recipes/shelf/StartingPage.js'));
 const RulesPage = lazy(() => import('../areas/recipes/rules/RulesPage.js'));
 const BatchListPage = lazy(() => import('../areas/batches/BatchListPage.js'));
 const BatchPage = lazy(() => import('../areas/batches/BatchPage.js'));
@@ -37,6 +39,7 @@ const YieldsPage = lazy(() => import('../areas/yields/YieldsPage.js'));
 const BatchYieldPage = lazy(() => import('../areas/yields/BatchYieldPage.js'));
 const YourselfPage = lazy(() => import('../areas/people/YourselfPage.js'));
 const PeoplePage = lazy(() => import('../areas/people/PeoplePage.js'));
+const AboutShopPage = lazy(() => import('../areas/people/AboutShopPage.js'));
 const TabletsPage = lazy(() => import('../areas/people/TabletsPage.js'));
 const SafekeepingPage = lazy(() => import('../areas/people/SafekeepingPage.js'));
 const ChangesPage = lazy(() => import('../areas/people/ChangesPage.js'));
@@ -70,6 +73,8 @@ export function App() {
                     <Route element={<LeadOnly />}>
                       <Route path="cold-room/receive" element={<ReceivePage />} />
                       <Route path="recipes/bring-in" element={<BringInPage />} />
+                      <Route path="recipes/usual" element={<UsualShelfPage />} />
+                      <Route path="recipes/starting" element={<StartingPage />} />
                       <Route path="recipes/drafts/:id" element={<EditorPage />} />
                       <Route path="blend" element={<BlendPage />} />
                       <Route path="blend/day" element={<DayPage />} />
@@ -86,6 +91,7 @@ export function App() {
                     <Route path="yields/:id" element={<BatchYieldPage />} />
                     <Route path="shop" element={<YourselfPage />} />
                     <Route path="shop/people" element={<PeoplePage />} />
+                    <Route path="shop/about" element={<AboutShopPage />} />
                     <Route path="shop/tablets" element={<TabletsPage />} />
                     <Route path="shop/safekeeping" element={<SafekeepingPage />} />
                     <Route path="shop/changes" element={<ChangesPage />} />

@@ -1,8 +1,10 @@
+import { useQuery } from '@tanstack/react-query';
 import { useMemo } from 'react';
 import {
   fillTokens,
   formatLength,
   formatMass,
+  formatMoney,
   formatNumber,
   formatTemperature,
   showMass,
@@ -11,6 +13,7 @@ import {
   type Shown,
 } from '@zest/core';
 import { sees } from '@zest/contract';
+import { queries } from '../data/queries.js';
 import { usePerson } from '../data/session.js';
 
 export interface Units {
@@ -40,9 +43,11 @@ const KEPT = '–';
 /** Formatting in the units of the person signed in. */
 export function useUnits(): Units {
   const { units, numberStyle, role } = usePerson();
+  const currency = useQuery(queries.health).data?.currency ?? null;
   return useMemo(() => {
     const options: FormatOptions = { system: units, numberStyle: numberStyle ?? undefined };
     const seesMoney = sees(role, 'money');
+    const money = (minor: number) => formatMoney(minor, currency, options);
     const number = (value: number, decimals: number) => formatNumber(value, decimals, options);
     return {
       options,
@@ -57,13 +62,13 @@ export function useUnits(): Units {
       number,
       percent: (value, decimals = 1) => `${number(value, decimals)}\u00a0%`,
       sentence: (text) => fillTokens(text, options),
-      money: (minor) => (seesMoney ? number(minor / 100, 2) : KEPT),
+      money: (minor) => (seesMoney ? money(minor) : KEPT),
       perMass: (minor) =>
         !seesMoney
           ? KEPT
           : units === 'metric'
-            ? `${number(minor / 100, 2)}\u00a0/\u00a0kg`
-            : `${number((minor / 100) * 0.45359237, 2)}\u00a0/\u00a0lb`,
+            ? `${money(minor)}\u00a0/\u00a0kg`
+            : `${money(minor * 0.45359237)}\u00a0/\u00a0lb`,
     };
-  }, [units, numberStyle, role]);
+  }, [units, numberStyle, role, currency]);
 }

@@ -1,6 +1,7 @@
 import type { Member, Role } from '@zest/contract';
 import { sql } from '../../platform/sql.js';
 import type { Db, Transaction } from '../../platform/database.js';
+import { about } from '../../platform/settings.js';
 
 /** Wrong tries are shown for so long. */
 const TRIES_MS = 24 * 3_600_000;
@@ -56,15 +57,16 @@ export async function idOfName(db: Db, name: string): Promise<string | undefined
   return row?.id;
 }
 
-/** Somebody new; the secret is kept as its hash only. */
+/** Somebody new, who sees the units and numbers of the shop; the secret is kept as its hash only. */
 export async function insert(
   tx: Db,
   person: { id: string; name: string; role: Role; secretKind: 'pin' | 'password'; secretHash: string },
 ): Promise<void> {
+  const { units, numberStyle } = await about(tx);
   await sql(tx).write(
-    `INSERT INTO person (id, name, role, secret_kind, secret_hash)
-     VALUES (:id, :name, :role, :secretKind, :secretHash)`,
-    { ...person },
+    `INSERT INTO person (id, name, role, secret_kind, secret_hash, units, number_style)
+     VALUES (:id, :name, :role, :secretKind, :secretHash, :units, :numberStyle)`,
+    { ...person, units, numberStyle },
   );
 }
 

@@ -17,6 +17,7 @@ import { once } from '../../platform/commands.js';
 import type { Transaction } from '../../platform/database.js';
 import { announce } from '../../platform/live.js';
 import { invalid } from '../../platform/problem.js';
+import { machines } from '../../platform/settings.js';
 import { findCasing } from '../store/casings.js';
 import { insertDraft } from '../store/drafts.js';
 import { readLibrary } from '../store/library.js';
@@ -100,6 +101,7 @@ export async function startRecipe(app: AppContext, person: Person, body: StartRe
       ingredientOf,
       cure: cureFor(recipe, cure, library),
       casing,
+      machines: await machines(tx),
     });
     await insertDraft(tx, {
       id: body.id,

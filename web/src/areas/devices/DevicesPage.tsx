@@ -20,7 +20,6 @@ import { queries } from '../../data/queries.js';
 import { useShopTime } from '../../ui/shop-time.js';
 import { useUnits, type Units } from '../../ui/units.js';
 import { ShopPlaces } from '../people/index.js';
-import { ShopZone } from './ShopZone.js';
 
 /** Scales and probes with their checks against a reference, and how the shop wants its bench to work. */
 export default function DevicesPage() {
@@ -81,7 +80,6 @@ export default function DevicesPage() {
         </TableBody>
       </Table>
       <CureRule lead={lead} />
-      <ShopZone lead={lead} />
       {checking ? <CheckDialog state={checking} onClose={() => setChecking(undefined)} /> : null}
     </Box>
   );

@@ -2,6 +2,7 @@ import { usePerson } from '../../data/session.js';
 import { PageTabs } from '../../ui/PageTabs.js';
 
 const PLACES = [
+  { to: '/shop/about', name: 'The shop', roles: ['lead', 'owner'] },
   { to: '/shop', name: 'Yourself', roles: ['lead', 'bench', 'owner', 'inspector'] },
   { to: '/shop/people', name: 'People', roles: ['lead', 'owner'] },
   { to: '/shop/tablets', name: 'Tablets', roles: ['lead', 'owner'] },

@@ -2,17 +2,20 @@ import Box from '@mui/material/Box';
 import FormControlLabel from '@mui/material/FormControlLabel';
 import Radio from '@mui/material/Radio';
 import RadioGroup from '@mui/material/RadioGroup';
+import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
-import { METHOD_TEMPLATES } from '@zest/core';
+import { METHOD_TEMPLATES, USUAL_MACHINES } from '@zest/core';
 import { ROUTES } from '@zest/contract';
 import { CommandDialog, TextInput } from '../../ui/command/index.js';
+import { queries } from '../../data/queries.js';
 import { MassField } from '../../ui/fields.js';
 import { newDocument } from './new-document.js';
 
 /** Begins a recipe with one of the starting methods. */
 export function NewRecipeDialog({ onClose }: { onClose: () => void }) {
   const navigate = useNavigate();
+  const machines = useQuery(queries.shop).data?.machines ?? USUAL_MACHINES;
   const [template, setTemplate] = useState('fresh-link');
   const [meatMg, setMeat] = useState<number>();
   return (
@@ -20,7 +23,10 @@ export function NewRecipeDialog({ onClose }: { onClose: () => void }) {
       route={ROUTES.addRecipeDraft}
       title="Begin a recipe"
       action={({ name }) => `Begin ${name ?? '…'}`}
-      toBody={(typed) => ({ ...typed, document: { ...newDocument(template), usualMeatMg: meatMg ?? 0 } })}
+      toBody={(typed) => ({
+        ...typed,
+        document: { ...newDocument(template, machines), usualMeatMg: meatMg ?? 0 },
+      })}
       wide
       onDone={async (draft) => navigate(`/recipes/drafts/${draft.id}`)}
       onClose={onClose}

@@ -6,7 +6,12 @@ const PLACES = [
   { to: '/recipes/shelf', name: 'Spice shelf' },
   { to: '/recipes/rules', name: 'Rule books' },
 ];
-const LEAD_PLACES = [...PLACES, { to: '/recipes/bring-in', name: 'Bring one in' }];
+const LEAD_PLACES = [
+  ...PLACES,
+  { to: '/recipes/bring-in', name: 'Bring one in' },
+  { to: '/recipes/starting', name: 'Starting recipes' },
+  { to: '/recipes/usual', name: 'Usual shelf' },
+];
 
 /** The pages of the recipes. */
 export function RecipePlaces() {

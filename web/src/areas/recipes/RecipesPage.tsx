@@ -73,7 +73,8 @@ export default function RecipesPage() {
       ) : null}
       {recipes.data.length === 0 ? (
         <Box sx={{ fontSize: 20, py: 4 }}>
-          The book is empty. Bring in a recipe as it stands on its card, or begin a new one.
+          The book is empty. <Link to="/recipes/bring-in">Bring in a recipe</Link> as it stands on its card,
+          begin with <Link to="/recipes/starting">one of ours</Link>, or write a new one.
         </Box>
       ) : null}
       {recipes.data.map((recipe) => (

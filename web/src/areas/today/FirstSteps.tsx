@@ -22,9 +22,9 @@ export function FirstSteps() {
   if (!health || !people || !ingredients || !recipes || !lots) return null;
   const steps: Step[] = [
     {
-      name: 'Say where the shop stands',
-      why: 'its days and clock are told in its time zone',
-      to: '/devices',
+      name: 'Say which shop it is',
+      why: 'its country brings rule book, currency, time and units with it',
+      to: '/shop/about',
       isDone: health.timeZone !== 'UTC',
     },
     {
@@ -41,14 +41,14 @@ export function FirstSteps() {
     },
     {
       name: 'Put spices, cure and casings on the shelf',
-      why: 'with the strength of the cure and the allergens',
-      to: '/cold-room/goods',
+      why: 'tick what the shop has; strengths and allergens come with it',
+      to: '/recipes/usual',
       isDone: ingredients.length > 0,
     },
     {
-      name: 'Bring in a recipe',
-      why: 'from the card as it is written, then publish it',
-      to: '/recipes/bring-in',
+      name: 'Bring in a recipe, or begin with one of ours',
+      why: 'from the card as it is written, or from the starting recipes; then publish it',
+      to: '/recipes/starting',
       isDone: recipes.length > 0,
     },
     {
@@ -60,7 +60,7 @@ export function FirstSteps() {
   ];
   const next = steps.find((s) => !s.isDone);
   return (
-    <Box component="section" aria-label="First steps" sx={{ maxWidth: 860 }}>
+    <Box component="section" aria-label="First steps" sx={{ maxWidth: 1080 }}>
       <Box component="h2" sx={{ fontSize: 22, mb: 1 }}>
         {next ? 'Before the first batch' : 'Everything is there for the first batch'}
       </Box>

@@ -1,3 +1,4 @@
+import { useQuery } from '@tanstack/react-query';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import MenuItem from '@mui/material/MenuItem';
@@ -11,9 +12,11 @@ import {
   type Card,
   type CardOptions,
   type DoseBasis,
+  USUAL_MACHINES,
 } from '@zest/core';
 import { ROUTES } from '@zest/contract';
 import { command } from '../../../data/command.js';
+import { queries } from '../../../data/queries.js';
 import { Loading } from '../../../ui/Loading.js';
 import { PRIMARY, PrimaryBar } from '../../../ui/PrimaryBar.js';
 import { usePerson } from '../../../data/session.js';
@@ -31,6 +34,7 @@ const EXAMPLE = '4 tsp pepper, 1 tbsp thyme, 3 tbsp coarse salt for 7 lb';
 export default function BringInPage() {
   const navigate = useNavigate();
   const { numberStyle } = usePerson();
+  const machines = useQuery(queries.shop).data?.machines ?? USUAL_MACHINES;
   const library = useLibrary();
   const [text, setText] = useState('');
   const [name, setName] = useState('');
@@ -66,7 +70,7 @@ export default function BringInPage() {
     if (!card) return;
     setError(undefined);
     try {
-      const document = draftOfCard(card, resolved, basis, template, library.byId);
+      const document = draftOfCard(card, resolved, basis, { id: template, machines }, library.byId);
       const draft = await command(ROUTES.addRecipeDraft, {
         body: { name: title.slice(0, 80) || 'Old recipe', document },
       });

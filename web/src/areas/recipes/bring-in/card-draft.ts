@@ -7,6 +7,7 @@ import {
   type DoseBasis,
   type DoseReading,
   type Ingredient,
+  type Machines,
 } from '@zest/core';
 import { freeKey, withDose, withIngredient, type EditorLine } from '../editor/line-edits.js';
 import { newDocument, type EditorDocument } from '../new-document.js';
@@ -61,10 +62,10 @@ export function draftOfCard(
   card: Card,
   resolved: Readonly<Record<number, Resolved>>,
   basis: DoseBasis | undefined,
-  templateId: string,
+  template: { id: string; machines: Machines },
   library: ReadonlyMap<string, Ingredient>,
 ): EditorDocument {
-  const begun = newDocument(templateId);
+  const begun = newDocument(template.id, template.machines);
   const document: EditorDocument = {
     ...begun,
     steps: withNotes(begun.steps, card),

@@ -1,0 +1,78 @@
+import { v7 as uuid } from 'uuid';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import type { OwnShop, Person, RecipeDraft } from '@zest/contract';
+import { openTestShop, type Hands, type TestShop } from './shop.js';
+
+let shop: TestShop;
+let ines: Hands;
+beforeAll(async () => {
+  shop = await openTestShop('ownshop');
+  ines = await shop.signIn('Ines');
+});
+afterAll(() => shop.close());
+
+const OURS: OwnShop = {
+  name: 'Marshgate Meats',
+  address: '3 Weir Lane\nLowmarsh Harbour',
+  country: 'US',
+  currency: 'USD',
+  timeZone: 'America/Chicago',
+  book: 'us',
+  units: 'pound',
+  numberStyle: 'point',
+  machines: { mixerKg: 22.5, stufferKg: 6 },
+};
+
+describe('what the shop says of itself', () => {
+  it('is said at once, holds everywhere, and is written down with who changed it from what to what', async () => {
+    const before = (await ines.get('/shop')).body as OwnShop;
+    expect(before).toMatchObject({ name: 'Ternquay Butchers', currency: 'GBP', book: 'eu' });
+    expect((await ines.put('/shop', OURS)).body).toEqual(OURS);
+    expect((await ines.get('/health')).body).toMatchObject({
+      shop: 'Marshgate Meats',
+      ruleBook: 'us',
+      currency: 'USD',
+      timeZone: 'America/Chicago',
+    });
+    const changes = (await ines.get('/changes')).body as {
+      about: string;
+      from: object;
+      to: object;
+      person: string;
+    }[];
+    expect(changes.find((c) => c.about === 'currency')).toMatchObject({
+      person: 'Ines',
+      from: { value: 'GBP' },
+      to: { value: 'USD' },
+    });
+    // Whoever says it sees it so; who is added from now on too.
+    expect((await ines.get('/session')).body as Person).toMatchObject({ units: 'pound' });
+    const wim = { id: uuid(), name: 'Wim', role: 'bench', secretKind: 'pin', secret: '4815' };
+    expect((await ines.post('/people', wim)).status).toBe(200);
+    const rows = await shop.owner.query(`SELECT units FROM $db.person WHERE name = 'Wim'`);
+    expect(rows[0]).toMatchObject([{ units: 'pound' }]);
+    // A recipe begins with the machines that the shop has.
+    const begun = await ines.post('/starting-recipes', { id: uuid(), key: 'sage-link', cure: null });
+    expect((begun.body as RecipeDraft).document).toMatchObject({
+      mixerCapacityKg: 22.5,
+      stufferCapacityKg: 6,
+    });
+  });
+
+  it('is the lead’s to say, whole or not at all, in words that name the field', async () => {
+    const bram = await shop.signIn('Bram');
+    expect((await bram.put('/shop', OURS)).status).toBe(403);
+    const now = (await ines.get('/shop')).body as OwnShop;
+    for (const [path, body] of [
+      ['name', { ...OURS, name: 'X' }],
+      ['currency', { ...OURS, currency: 'EURO' }],
+      ['timeZone', { ...OURS, timeZone: 'Middle of nowhere' }],
+      ['country', { ...OURS, country: 'ZZ' }],
+      ['machines.mixerKg', { ...OURS, machines: { mixerKg: 0, stufferKg: 6 } }],
+    ] as const) {
+      const answer = await ines.put('/shop', body);
+      expect(answer.body).toMatchObject({ status: 422, errors: [{ path }] });
+    }
+    expect((await ines.get('/shop')).body).toEqual(now);
+  });
+});
