@@ -29,7 +29,10 @@ export default defineConfig({
       },
     },
     projects: [
-      { resolve, test: { name: 'core', include: ['core/test/**/*.test.ts'], testTimeout: 120_000, isolate: false } },
+      {
+        resolve,
+        test: { name: 'core', include: ['core/test/**/*.test.ts'], testTimeout: 120_000, isolate: false },
+      },
       { resolve, test: { name: 'contract', include: ['contract/test/**/*.test.ts'], isolate: false } },
       { resolve, test: { name: 'web', include: ['web/test/**/*.test.{ts,tsx}'], testTimeout: 30_000 } },
       {

@@ -81,7 +81,9 @@ export async function soak(options: SoakOptions): Promise<SoakReport> {
 }
 
 function timesOver<T>(items: readonly T[], times: number): T[] {
-  return Array.from({ length: times }, (_, i) => items[i % items.length]!);
+  return Array.from({ length: Math.ceil(times / items.length) }, () => items)
+    .flat()
+    .slice(0, times);
 }
 
 async function soakShop(

@@ -109,7 +109,10 @@ function Form({ kept, isDone, onDone }: FormProps) {
           onChoose={(timeZone) => set({ timeZone })}
         />
       </Part>
-      <Part title="Its name and address" why="The name stands on every screen and card; the address is for labels.">
+      <Part
+        title="Its name and address"
+        why="The name stands on every screen and card; the address is for labels."
+      >
         <TextField
           sx={{ width: 320 }}
           value={shop.name}
