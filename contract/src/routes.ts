@@ -4,6 +4,7 @@ import { batchRoutes } from './batches.js';
 import { benchWorkRoutes } from './bench-work.js';
 import { blendRoutes } from './blend.js';
 
+import { conditionRoutes } from './condition.js';
 import { coldRoomRoutes } from './cold-room.js';
 import { receivingRoutes } from './receiving.js';
 import { deviceRoutes } from './devices.js';
@@ -77,6 +78,7 @@ export const ROUTES = {
   ...benchWorkRoutes,
   ...deviceRoutes,
   ...safekeepingRoutes,
+  ...conditionRoutes,
   ...tabletRoutes,
   ...shelfRoutes,
   ...shopRoutes,

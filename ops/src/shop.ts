@@ -1,7 +1,7 @@
 import { writeFile, mkdir, stat } from 'node:fs/promises';
 import path from 'node:path';
 import { migrate, pendingMigrations } from '@zest/server/migrate';
-import { makeBackup } from './backup/make.js';
+import { makeBackup, type BackupOptions } from './backup/make.js';
 import { keepBackedUp } from './backup/nightly.js';
 import { claim, release } from './claim.js';
 import { freePorts, isFree } from './database/free-port.js';
@@ -135,6 +135,7 @@ async function serveOn(opened: OpenDatabase, options: ShopOptions): Promise<Shop
         folder: path.join(folder, 'backups'),
         spool: path.join(folder, 'spool'),
         second: process.env['ZEST_BACKUP_TO'],
+        options: backupOptions(folder),
         now: () => new Date(),
         quiet: options.quiet ?? false,
       });
@@ -168,6 +169,15 @@ async function choosePort(wanted: number | undefined): Promise<number> {
   );
 }
 
+/** How backups of the shop in a folder are locked, and where its certificates are. */
+export function backupOptions(folder: string): BackupOptions {
+  const passphrase = process.env['ZEST_BACKUP_PASSPHRASE'];
+  return {
+    passphrase: passphrase === '' ? undefined : passphrase,
+    certificates: path.join(folder, 'certificates'),
+  };
+}
+
 /** Before the form of the data changes, everything is saved as it was: the way back. */
 async function backupBeforeChange(ownerUrl: string, folder: string): Promise<void> {
   const pending = await pendingMigrations(ownerUrl);
@@ -177,7 +187,7 @@ async function backupBeforeChange(ownerUrl: string, folder: string): Promise<voi
   await mkdir(saved, { recursive: true, mode: 0o700 });
   const file = path.join(saved, `before-${last}.zest`);
   if (await stat(file).catch(() => undefined)) return;
-  await makeBackup(ownerUrl, path.join(folder, 'spool'), file);
+  await makeBackup(ownerUrl, path.join(folder, 'spool'), file, backupOptions(folder));
   say(`The data change their form; as they were they are saved in ${file}.`);
 }
 

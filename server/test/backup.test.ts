@@ -57,6 +57,42 @@ afterAll(async () => {
   await rm(folder, { recursive: true, force: true });
 });
 
+describe('a backup with a pass-phrase', () => {
+  const passphrase = 'four boats on the slip';
+
+  it('holds the keys of the shop too, says nothing without it, and comes back whole with it', async () => {
+    const certificates = path.join(folder, 'certificates');
+    await mkdir(certificates);
+    await writeFile(path.join(certificates, 'authority.key.pem'), 'a key');
+    const sealed = path.join(folder, 'sealed.zest');
+    await makeBackup(shop.ownerUrl, spool, sealed, { passphrase, certificates });
+    for (const words of ['Ternquay', 'manifest.json', 'a key'])
+      expect((await readFile(sealed)).includes(words)).toBe(false);
+    await rm(certificates, { recursive: true });
+    const restore = (more: object) => restoreBackup(shop.ownerUrl, spool, sealed, { certificates, ...more });
+    await expect(restore({})).rejects.toThrow('locked by a pass-phrase');
+    await expect(restore({ passphrase: 'five boats on the slip' })).rejects.toThrow('not the one');
+    expect(await everything()).toEqual(kept['before']);
+    await restore({ passphrase });
+    expect(await everything()).toEqual(kept['before']);
+    expect(await readFile(path.join(certificates, 'authority.key.pem'), 'utf8')).toBe('a key');
+    expect((await stat(certificates)).mode & 0o077).toBe(0);
+    await expect(
+      makeBackup(shop.ownerUrl, spool, path.join(folder, 'short.zest'), { passphrase: 'boats' }),
+    ).rejects.toThrow('at least 12');
+  });
+
+  it('is the only one that brings keys: an open one from somebody else brings none', async () => {
+    const forged = await changed('forged', async (at) => {
+      await mkdir(path.join(at, 'certificates'));
+      await writeFile(path.join(at, 'certificates', 'authority.key.pem'), 'theirs');
+    });
+    const certificates = path.join(folder, 'own-certificates');
+    await restoreBackup(shop.ownerUrl, spool, forged, { passphrase, certificates });
+    await expect(stat(certificates)).rejects.toThrow();
+  });
+});
+
 /** A backup taken apart, changed and put together again. */
 async function changed(name: string, change: (at: string) => Promise<void>): Promise<string> {
   const at = path.join(folder, `unpacked-${name}`);

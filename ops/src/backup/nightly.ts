@@ -2,7 +2,7 @@ import { copyFile, mkdir, readFile, readdir, rename, rm, stat, writeFile } from 
 import path from 'node:path';
 import { say } from '../say.js';
 import { keptByAge } from './by-age.js';
-import { makeBackup } from './make.js';
+import { makeBackup, type BackupOptions } from './make.js';
 import { proveBackup } from './restore.js';
 
 /** Backups are made after this hour of the machine's clock. */
@@ -30,6 +30,8 @@ interface Backups {
   spool: string;
   /** A second place for each, such as another disk. */
   second?: string | undefined;
+  /** What locks each, and what is in it then. */
+  options?: BackupOptions;
   now: () => Date;
   quiet: boolean;
 }
@@ -75,15 +77,15 @@ export async function backUpIfDue(backups: Backups): Promise<boolean> {
   }
 }
 
-async function backUp({ ownerUrl, folder, spool, second }: Backups, now: Date): Promise<void> {
+async function backUp({ ownerUrl, folder, spool, second, options }: Backups, now: Date): Promise<void> {
   await mkdir(folder, { recursive: true, mode: 0o700 });
   const name = `zest-${now.toISOString().slice(0, 16).replace(':', '')}Z.zest`;
   const file = path.join(folder, name);
   // One of the same minute that was never proved is made again.
   await rm(file, { force: true });
-  await makeBackup(ownerUrl(), spool, file);
+  await makeBackup(ownerUrl(), spool, file, options);
   try {
-    await proveBackup(ownerUrl(), file);
+    await proveBackup(ownerUrl(), file, options?.passphrase);
   } catch (error) {
     await rm(file, { force: true });
     throw error;

@@ -1,6 +1,6 @@
 import { spawn } from 'node:child_process';
 import { createReadStream } from 'node:fs';
-import { cp, mkdtemp, rename, rm, stat } from 'node:fs/promises';
+import { chmod, cp, mkdtemp, rename, rm, stat } from 'node:fs/promises';
 import os from 'node:os';
 import path from 'node:path';
 import { pipeline } from 'node:stream/promises';
@@ -9,10 +9,12 @@ import { extract } from 'tar';
 import { READER, readerSecret } from '../database/private-server.js';
 import { Failure } from '../say.js';
 import { client, clientArgs, clientEnv } from './client.js';
+import type { BackupOptions } from './make.js';
+import { isSealed, unseal } from './sealed.js';
 import { DUMP, MANIFEST, readManifest, type Manifest } from './manifest.js';
 
 /** Names that a backup may hold; anything else in it is not unpacked. */
-const KNOWN = new RegExp(`^(${MANIFEST}|${DUMP}|spool/[\\w.-]+)$`);
+const KNOWN = new RegExp(`^(${MANIFEST}|${DUMP}|(spool|certificates)/[\\w.-]+)$`);
 
 /**
  * Replaces everything of a shop by a backup. It is read into a database of its own by an account that can do
@@ -21,11 +23,23 @@ const KNOWN = new RegExp(`^(${MANIFEST}|${DUMP}|spool/[\\w.-]+)$`);
  *
  * @throws Failure with one sentence for what is wrong
  */
-export async function restoreBackup(ownerUrl: string, spool: string, file: string): Promise<void> {
-  await inScratch(ownerUrl, `${nameOf(ownerUrl)}_restore`, file, async ({ owner, scratch, folder }) => {
+export async function restoreBackup(
+  ownerUrl: string,
+  spool: string,
+  file: string,
+  { passphrase, certificates }: BackupOptions = {},
+): Promise<void> {
+  const own = `${nameOf(ownerUrl)}_restore`;
+  await inScratch(ownerUrl, own, { file, passphrase }, async ({ owner, scratch, folder }) => {
     await owner.query(`DELETE FROM \`${scratch}\`.session`);
     await swap(owner, nameOf(ownerUrl), scratch);
-    await swapLabels(folder, spool);
+    await swapFolder(path.join(folder, 'spool'), spool);
+    // Keys come from what was locked only; a backup without them leaves those that are there.
+    const kept = path.join(folder, 'certificates');
+    if (certificates && (await isSealed(file)) && (await stat(kept).catch(() => undefined))) {
+      await swapFolder(kept, certificates);
+      await chmod(certificates, 0o700);
+    }
   });
 }
 
@@ -34,10 +48,9 @@ export async function restoreBackup(ownerUrl: string, spool: string, file: strin
  * @returns when it was made, ISO in UTC
  * @throws Failure with one sentence for what is wrong
  */
-export function proveBackup(ownerUrl: string, file: string): Promise<string> {
-  return inScratch(ownerUrl, `${nameOf(ownerUrl)}_proof_restore`, file, ({ manifest }) =>
-    Promise.resolve(manifest.at),
-  );
+export function proveBackup(ownerUrl: string, file: string, passphrase?: string): Promise<string> {
+  const own = `${nameOf(ownerUrl)}_proof_restore`;
+  return inScratch(ownerUrl, own, { file, passphrase }, ({ manifest }) => Promise.resolve(manifest.at));
 }
 
 interface Scratch {
@@ -51,14 +64,14 @@ interface Scratch {
 async function inScratch<T>(
   ownerUrl: string,
   scratch: string,
-  file: string,
+  { file, passphrase }: { file: string; passphrase: string | undefined },
   work: (found: Scratch) => Promise<T>,
 ): Promise<T> {
   if (!(await stat(file).catch(() => undefined))) throw new Failure(`There is no file ${file}.`);
   const folder = await mkdtemp(path.join(os.tmpdir(), 'zest-restore-'));
   const owner = await mysql.createConnection({ uri: ownerUrl });
   try {
-    await unpack(file, folder);
+    await unpack(await opened(file, folder, passphrase), folder);
     const manifest = await readManifest(folder);
     await owner.query(`DROP DATABASE IF EXISTS \`${scratch}\``);
     await owner.query(`CREATE DATABASE \`${scratch}\` CHARACTER SET utf8mb4`);
@@ -74,6 +87,16 @@ async function inScratch<T>(
 
 function nameOf(ownerUrl: string): string {
   return new URL(ownerUrl).pathname.slice(1);
+}
+
+/** The backup itself, unlocked beside what is unpacked where it was locked. */
+async function opened(file: string, folder: string, passphrase: string | undefined): Promise<string> {
+  if (!(await isSealed(file))) return file;
+  if (passphrase === undefined)
+    throw new Failure('This backup is locked by a pass-phrase. Nothing was changed.');
+  const open = path.join(folder, 'open.tgz');
+  await unseal(file, open, passphrase);
+  return open;
 }
 
 async function unpack(file: string, folder: string): Promise<void> {
@@ -151,11 +174,10 @@ async function tablesOf(owner: Connection, database: string): Promise<string[]> 
   return rows.map((row) => String(row['name']));
 }
 
-async function swapLabels(folder: string, spool: string): Promise<void> {
-  const fresh = `${spool}.fresh`;
+async function swapFolder(from: string, to: string): Promise<void> {
+  const fresh = `${to}.fresh`;
   await rm(fresh, { recursive: true, force: true });
-  const labels = path.join(folder, 'spool');
-  if (await stat(labels).catch(() => undefined)) await cp(labels, fresh, { recursive: true });
-  await rm(spool, { recursive: true, force: true });
-  if (await stat(fresh).catch(() => undefined)) await rename(fresh, spool);
+  if (await stat(from).catch(() => undefined)) await cp(from, fresh, { recursive: true });
+  await rm(to, { recursive: true, force: true });
+  if (await stat(fresh).catch(() => undefined)) await rename(fresh, to);
 }

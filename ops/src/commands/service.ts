@@ -21,7 +21,8 @@ async function install(): Promise<number> {
     throw new Failure(
       'Start the shop once with ./zest start and name its lead; then it can run as a service.',
     );
-  await writeFile(`${FILE}.part`, unitOf({ root: ROOT, data: DATA, env: process.env }));
+  // It may hold secrets.
+  await writeFile(`${FILE}.part`, unitOf({ root: ROOT, data: DATA, env: process.env }), { mode: 0o600 });
   await rename(`${FILE}.part`, FILE);
   await quiet('systemctl', ['daemon-reload'], 'Telling systemd of the service');
   await quiet('systemctl', ['enable', '--now', UNIT_NAME], 'Starting the service');

@@ -84,7 +84,7 @@ interface About {
 }
 
 export async function about(db: Db): Promise<About> {
-  const kept = (await readSetting(db, 'about')) as Partial<About> | undefined;
+  const kept = (await readSetting(db, 'shop')) as Partial<About> | undefined;
   return { address: '', country: null, units: 'metric', numberStyle: null, ...kept };
 }
 

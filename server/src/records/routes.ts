@@ -5,6 +5,7 @@ import type { AppContext } from '../platform/app-context.js';
 import { auditRows } from '../platform/audit.js';
 import { parsed } from '../platform/json.js';
 import { mount } from '../platform/mount.js';
+import { conditionOf } from './condition.js';
 import { backupState } from './safekeeping.js';
 
 /** So many changes are told at once. */
@@ -14,6 +15,7 @@ const older = z.coerce.number().int().positive().catch(0);
 
 export function recordRoutes(router: Router, app: AppContext): void {
   mount(router, ROUTES.safekeeping, () => backupState(app.config.backupFolder, app.now()));
+  mount(router, ROUTES.getCondition, () => conditionOf(app));
   mount(router, ROUTES.listChanges, async ({ request }) => {
     const before = older.parse(request.query['before']);
     const rows = await auditRows(app.db, before === 0 ? null : before, PAGE);

@@ -40,6 +40,7 @@ export const queries = {
   health: list('health', ROUTES.health, { by: ['recipes'], lasts: true }),
   names: list('names', ROUTES.listNames),
   people: list('people', ROUTES.listPeople, { by: ['people'] }),
+  condition: list('condition', ROUTES.getCondition),
   shop: list('shop', ROUTES.getShop, { by: ['recipes'] }),
   tablets: list('tablets', ROUTES.listTablets, { by: ['devices'] }),
   safekeeping: list('safekeeping', ROUTES.safekeeping),

@@ -5,6 +5,7 @@ import { Loading } from '../../ui/Loading.js';
 import { useShopTime } from '../../ui/shop-time.js';
 import { NUMERALS } from '../../ui/theme.js';
 import { Tick, Triangle, Trouble } from '../../ui/Trouble.js';
+import { ConditionSign } from './ConditionSign.js';
 import { ShopPlaces } from './ShopPlaces.js';
 
 /** What is saved of the shop, since when, and how it comes back. */
@@ -15,6 +16,7 @@ export default function SafekeepingPage() {
   return (
     <Box>
       <ShopPlaces />
+      <ConditionSign />
       {state.error ? <Trouble error={state.error} again={() => void state.refetch()} /> : null}
       {state.isPending ? <Loading what="Looking for the backups" /> : null}
       {backup === null ? <Box>A demonstration is not saved: it is filled anew.</Box> : null}

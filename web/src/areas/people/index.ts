@@ -1,3 +1,4 @@
 export { BackupSign } from './BackupSign.js';
+export { ConditionSign } from './ConditionSign.js';
 export { ShopPlaces } from './ShopPlaces.js';
 export { WrongTries } from './WrongTries.js';

@@ -11,7 +11,7 @@ import { Triangle, Trouble } from '../../ui/Trouble.js';
 import { useUnits } from '../../ui/units.js';
 import { WeightRibbon } from '../../kit/weight-ribbon/WeightRibbon.js';
 import { LateEntries } from '../batches/index.js';
-import { BackupSign, WrongTries } from '../people/index.js';
+import { BackupSign, ConditionSign, WrongTries } from '../people/index.js';
 import { queries } from '../../data/queries.js';
 import { FirstSteps } from './FirstSteps.js';
 import { deviceNow } from '../../data/device-time.js';
@@ -45,7 +45,12 @@ export function TodayPage() {
         </Box>
       </Box>
       {person.role === 'lead' ? <WrongTries /> : null}
-      {person.role === 'lead' || person.role === 'owner' ? <BackupSign /> : null}
+      {person.role === 'lead' || person.role === 'owner' ? (
+        <>
+          <ConditionSign />
+          <BackupSign />
+        </>
+      ) : null}
       {person.role === 'lead' ? <LateEntries /> : null}
       <Box component="section" aria-label="Under way" sx={{ mt: 2 }}>
         {open.map((batch) => (
