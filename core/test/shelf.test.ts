@@ -9,6 +9,7 @@ import {
   USUAL_TRIMS,
   checkRecipe,
   isCureFor,
+  likelyIngredient,
   looksLikeCure,
   needsOf,
   startingDocument,
@@ -143,5 +144,22 @@ describe('a starting recipe', () => {
         else expect(Math.abs(nitriteMg - meant.nitritePpm)).toBeLessThan(1);
       }
     }
+  });
+});
+
+describe('what a new ingredient is likely to be', () => {
+  it.each([
+    ['Smoked garlic', 'seasoning', 'not salt'],
+    ['Barley beer', 'liquid', 'not salt'],
+    ['Purple rice flour', 'binder', 'not salt'],
+    ['Goat cheese', 'inclusion', 'not salt'],
+    ['Curing salt of the co-op', 'cure', 'cure'],
+    ['Saltpetre', 'cure', 'cure'],
+    // It could be anything: it is asked.
+    ['Celery salt', 'seasoning', undefined],
+    ['Zanthoxylum', 'seasoning', 'not salt'],
+  ])('%s: %s, %s', (name, role, saltKind) => {
+    expect(likelyIngredient(name)).toMatchObject({ role });
+    expect(likelyIngredient(name).saltKind).toBe(saltKind);
   });
 });

@@ -12,6 +12,7 @@ export const USUAL_INGREDIENTS: readonly UsualIngredient[] = [
   ...LIQUIDS_AND_INCLUSIONS,
 ];
 
+export { likelyIngredient, type LikelyIngredient } from './guess.js';
 export { USUAL_CASINGS, type UsualCasing } from './casings.js';
 export { USUAL_TRIMS, type UsualTrim } from './trims.js';
 export {

@@ -1,1 +1,2 @@
+export { NewIngredientDialog } from './goods/NewIngredientDialog.js';
 export { FatTest } from './lot/FatTestDialog.js';

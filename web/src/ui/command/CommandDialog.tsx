@@ -36,7 +36,7 @@ interface CommandDialogProps<R extends Route> {
   wide?: boolean;
   /** Done before it is sent; what it gives goes with the body. */
   before?: () => Promise<object | undefined>;
-  onDone?: (answer: z.output<R['response']>) => Promise<unknown> | undefined;
+  onDone?: ((answer: z.output<R['response']>) => Promise<unknown> | undefined) | undefined;
   onClose: () => void;
   children?: ReactNode | ((typed: Typed<R>) => ReactNode);
 }

@@ -1,4 +1,4 @@
-import { LINE_ROLES } from '@zest/core';
+import { LINE_ROLES, likelyIngredient } from '@zest/core';
 import { ROUTES, SALT_KINDS } from '@zest/contract';
 import {
   ChoiceInput,
@@ -9,14 +9,22 @@ import {
   same,
 } from '../../../ui/command/index.js';
 
+interface NewIngredientProps {
+  /** What it was called where it was wanted; the rest is guessed from its kin. */
+  name?: string;
+  onMade?: (id: string) => Promise<void>;
+  onClose: () => void;
+}
+
 /** A new ingredient; what could be salt is typed before anything of it can be weighed in. */
-export function NewIngredientDialog({ onClose }: { onClose: () => void }) {
+export function NewIngredientDialog({ name, onMade, onClose }: NewIngredientProps) {
   return (
     <CommandDialog
       route={ROUTES.addIngredient}
       title="A new ingredient"
       action={({ name }) => `Add ${name ?? '…'}`}
-      initial={{ role: 'seasoning' }}
+      initial={name === undefined ? { role: 'seasoning' } : { name, ...likelyIngredient(name) }}
+      onDone={onMade && (({ id }) => onMade(id))}
       onClose={onClose}
     >
       {({ role, saltKind }) => (
