@@ -13,7 +13,7 @@ export interface Measured {
   certificateDays: number | null;
 }
 
-export type ConditionPart = 'disk' | 'memory' | 'clock' | 'database' | 'certificate';
+type ConditionPart = 'disk' | 'memory' | 'clock' | 'database' | 'certificate';
 
 /** Something of the computer that somebody should see to; `stop` is work that will stand still. */
 export interface ConditionFinding {
