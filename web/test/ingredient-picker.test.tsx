@@ -2,6 +2,7 @@
 import { cleanup, fireEvent, screen, waitFor, within } from '@testing-library/react';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import type { LibraryItem } from '@zest/contract';
+import { CasingSelect } from '../src/areas/recipes/editor/CasingSelect.js';
 import { IngredientPicker } from '../src/areas/recipes/editor/IngredientPicker.js';
 import { INES, onScreen } from './on-screen.js';
 import { standInServer } from './sent.js';
@@ -70,5 +71,26 @@ describe('what a line needs', () => {
     const dialog = within(await screen.findByRole('dialog', { name: 'A new ingredient' }));
     fireEvent.click(dialog.getByRole('button', { name: 'Add Celery salt' }));
     expect(await dialog.findByText('Say whether it is salt, a cure, or neither.')).toBeTruthy();
+  });
+});
+
+describe('a casing', () => {
+  const own = { casingId: ID(7), name: 'Ring of ours', material: 'beef', calibreMm: 41, gPerM: 14 };
+
+  it('that the shop lacks is taken up by choosing it; its own is only chosen', async () => {
+    const hog = { casingId: ID(8), name: 'Hog casing 30/32', material: 'hog', calibreMm: 31, gPerM: 6.9 };
+    const { sent } = standInServer({ '/casings': [own, hog] });
+    const onPick = vi.fn();
+    onScreen(<CasingSelect chosen={null} onPick={onPick} />, { casings: [own] }, INES);
+    const choose = (name: RegExp) => {
+      fireEvent.mouseDown(screen.getByRole('combobox', { name: 'Casing' }));
+      fireEvent.click(screen.getByRole('option', { name }));
+    };
+    choose(/^Ring of ours/);
+    expect(onPick).toHaveBeenLastCalledWith(own);
+    expect(sent).toHaveLength(0);
+    choose(/^Hog casing 30\/32/);
+    await waitFor(() => expect(onPick).toHaveBeenLastCalledWith(hog));
+    expect(sent).toMatchObject([{ path: '/shelf', body: { casings: ['hog-casing-30-32'] } }]);
   });
 });

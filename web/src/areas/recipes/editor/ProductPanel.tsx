@@ -18,6 +18,7 @@ import { MassField, NumberField } from '../../../ui/fields.js';
 import { Triangle } from '../../../ui/Trouble.js';
 import { useUnits } from '../../../ui/units.js';
 import type { EditorDocument } from '../new-document.js';
+import { CasingSelect } from './CasingSelect.js';
 import { queries } from '../../../data/queries.js';
 
 interface ProductPanelProps {
@@ -208,7 +209,6 @@ function SpeciesRow({ document, onEdit }: Part) {
 
 function CasingRow({ document, onEdit }: Part) {
   const units = useUnits();
-  const casings = useQuery(queries.casings);
   const { casing, linkMassG, linkLengthMm } = document;
   const other =
     casing && linkMassG !== null
@@ -220,22 +220,7 @@ function CasingRow({ document, onEdit }: Part) {
         : '';
   return (
     <Row title="Casing and piece">
-      <TextField
-        select
-        label="Casing"
-        value={casings.data?.some((c) => c.casingId === casing?.casingId) ? casing?.casingId : ''}
-        onChange={(e) =>
-          onEdit((d) => ({ ...d, casing: casings.data?.find((c) => c.casingId === e.target.value) ?? null }))
-        }
-        sx={{ width: 200 }}
-      >
-        <MenuItem value="">no casing</MenuItem>
-        {(casings.data ?? []).map((c) => (
-          <MenuItem key={c.casingId} value={c.casingId}>
-            {c.name}, {c.material}
-          </MenuItem>
-        ))}
-      </TextField>
+      <CasingSelect chosen={casing} onPick={(chosen) => onEdit((d) => ({ ...d, casing: chosen }))} />
       <MassField
         label="A piece weighs, g"
         bare="g"
