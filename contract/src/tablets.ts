@@ -52,6 +52,8 @@ export const tabletRoutes = {
       tablets: z.array(tablet),
       /** Null while the shop is reached from its own machine only. */
       reach: reach.nullable(),
+      /** Names under which a proxy passes requests on. */
+      proxied: z.array(z.string()),
     }),
   }),
   makePairingCode: route({

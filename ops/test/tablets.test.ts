@@ -202,6 +202,12 @@ describe('a tablet in the network', () => {
     ).toMatchObject({
       status: 421,
     });
+    // Whoever says that they are the machine itself is not, over the network.
+    for (const Host of ['localhost', '127.0.0.1'])
+      for (const path of ['/people/names', '/health'])
+        expect(
+          await ask(`${secure}${path}`, { ca, headers: { Host }, servername: 'elsewhere.example' }),
+        ).toMatchObject({ status: 421 });
     expect(
       await ask(`${secure}/session`, {
         ca,

@@ -58,7 +58,7 @@ describe('a device beyond the machine', () => {
     expect(await all()).toMatchObject([
       { name: 'Wall by the mixer', person: 'Oda', waiting: 3, pairedBy: 'Ines', isSilent: false },
     ]);
-    expect(await ines.get('/tablets')).toMatchObject({ body: { reach: null } });
+    expect(await ines.get('/tablets')).toMatchObject({ body: { reach: null, proxied: ['shop.test'] } });
   });
 
   it('gets nothing from a code that was used, is old, or is guessed', async () => {

@@ -87,27 +87,31 @@ describe('the tablets of a shop', () => {
       tablet({ id: ID(6), name: 'Smokehouse', isSilent: true, waiting: 2 }),
       tablet({ id: ID(7), name: 'Spare', isSilent: true, seenAt: null, person: null, waiting: 1 }),
     ];
-    onScreen(<TabletsPage />, { tablets: { tablets, reach } }, INES);
+    onScreen(<TabletsPage />, { tablets: { tablets, reach, proxied: [] } }, INES);
     expect(screen.getByText('There, Oda at it')).toBeTruthy();
     expect(screen.getByText(/Silent: heard on .* 2 entries wait on it/)).toBeTruthy();
     expect(screen.getByText(/nobody has signed in at it yet · 1 entry waits on it/)).toBeTruthy();
     expect(screen.getByText(/10:11:12:13:14:15:16:17\s+18:19/)).toBeTruthy();
     cleanup();
-    onScreen(<TabletsPage />, { tablets: { tablets, reach } }, { ...INES, role: 'owner' });
+    onScreen(<TabletsPage />, { tablets: { tablets, reach, proxied: [] } }, { ...INES, role: 'owner' });
     expect(screen.queryByRole('button', { name: 'Rename' })).toBeNull();
     expect(screen.queryByRole('button', { name: /Make a code/ })).toBeNull();
   });
 
   it('that is let in no more with something on it is warned of', async () => {
-    onScreen(<TabletsPage />, { tablets: { tablets: [tablet({ waiting: 4 })], reach } }, INES);
+    onScreen(<TabletsPage />, { tablets: { tablets: [tablet({ waiting: 4 })], reach, proxied: [] } }, INES);
     await press('Let in no more');
     expect(screen.getByText(/4 entries wait on it: they are lost/)).toBeTruthy();
   });
 
   it('cannot come while the shop is reached from its machine only, and it is said how they would', () => {
-    onScreen(<TabletsPage />, { tablets: { tablets: [], reach: null } }, INES);
+    onScreen(<TabletsPage />, { tablets: { tablets: [], reach: null, proxied: [] } }, INES);
     expect(screen.getByText(/zest start --host/)).toBeTruthy();
     expect(screen.queryByRole('button', { name: /Make a code/ })).toBeNull();
+    cleanup();
+    onScreen(<TabletsPage />, { tablets: { tablets: [], reach: null, proxied: ['shop.example'] } }, INES);
+    expect(screen.getByText(/through a proxy, as shop.example/)).toBeTruthy();
+    expect(screen.getByRole('button', { name: /Make a code/ })).toBeTruthy();
   });
 });
 

@@ -13,6 +13,7 @@ export function tabletRoutes(router: Router, app: AppContext): void {
   mount(router, ROUTES.listTablets, async () => ({
     tablets: await tablets(app),
     reach: await reachOf(app.config.beyond),
+    proxied: app.config.hosts.filter((host) => host !== app.config.beyond?.host),
   }));
   mount(router, ROUTES.makePairingCode, ({ person }) => makeCode(app, person.id));
   mountOpen(router, ROUTES.pair, async ({ body, request }) => {

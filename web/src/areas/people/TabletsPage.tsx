@@ -24,6 +24,8 @@ export default function TabletsPage() {
   const [trouble, setTrouble] = useState<unknown>();
   const [doing, setDoing] = useState<Doing>();
   const isLead = role === 'lead';
+  const isReached =
+    answer.data !== undefined && (answer.data.reach !== null || answer.data.proxied.length > 0);
   const close = () => setDoing(undefined);
   const make = () => {
     setTrouble(undefined);
@@ -34,16 +36,16 @@ export default function TabletsPage() {
       <ShopPlaces />
       {answer.error ? <Trouble error={answer.error} again={() => void answer.refetch()} /> : null}
       {answer.isPending ? <Loading what="Asking which tablets are there" /> : null}
-      {answer.data ? <HowReached reach={answer.data.reach} /> : null}
+      {answer.data ? <HowReached {...answer.data} /> : null}
       {trouble ? <Trouble error={trouble} /> : null}
       {code ? <Code {...code} /> : null}
-      {answer.data?.tablets.length === 0 && answer.data.reach ? (
+      {answer.data?.tablets.length === 0 && isReached ? (
         <Box sx={{ my: 2 }}>No tablet is let in yet.</Box>
       ) : null}
       {answer.data?.tablets.map((tablet) => (
         <Row key={tablet.id} tablet={tablet} canChange={isLead} onDo={setDoing} />
       ))}
-      {isLead && answer.data?.reach ? (
+      {isLead && isReached ? (
         <PrimaryBar>
           <Button variant="contained" sx={PRIMARY} onClick={make}>
             Make a code for a tablet
@@ -85,8 +87,12 @@ export default function TabletsPage() {
 }
 
 /** How tablets reach the shop; where they do not, how they would. */
-function HowReached({ reach }: { reach: Reach | null }) {
+function HowReached({ reach, proxied }: { reach: Reach | null; proxied: readonly string[] }) {
   const time = useShopTime();
+  if (!reach && proxied.length > 0)
+    return (
+      <Box>Devices reach the shop through a proxy, as {proxied.join(', ')}. Each is let in by a code.</Box>
+    );
   if (!reach) {
     return (
       <Box sx={{ maxWidth: 760 }}>
