@@ -26,7 +26,7 @@ const GB = 1e9;
 const MB = 1e6;
 const MINUTE = 60_000;
 
-/** Where it begins to matter. A year of a small shop is about 1 GB with its pictures (measured on the demonstration). */
+/** Where it begins to matter; common practice. */
 const DISK = { warnBytes: 5 * GB, warnShare: 0.1, stopBytes: 0.5 * GB };
 const MEMORY = { warnBytes: 200 * MB, stopBytes: 60 * MB };
 const CLOCK_MS = MINUTE;
