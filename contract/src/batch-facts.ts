@@ -171,21 +171,22 @@ export const batchFacts = z.object({
   reworkAccountId: id.nullable(),
 }) as unknown as z.ZodType<BatchFacts>;
 
+/** A scale that the shop weighs with. */
+export const shopScale = z.object({
+  id: z.string(),
+  name: z.string(),
+  capacityMg: z.int(),
+  divisionMg: z.int(),
+  tubMg: z.int(),
+});
+
 /** What a batch is judged with besides its own facts. */
 export const shopFacts = z.object({
   book: z.enum(BOOK_IDS),
   ...HOUSE_RULES,
   cureSecondCheck: z.boolean(),
   today: day,
-  scales: z.array(
-    z.object({
-      id: z.string(),
-      name: z.string(),
-      capacityMg: z.int(),
-      divisionMg: z.int(),
-      tubMg: z.int(),
-    }),
-  ),
+  scales: z.array(shopScale),
   learned: z.object({
     usual: z.record(z.string(), z.object({ runs: z.int(), mean: z.number(), sd: z.number() })),
     figures: z.array(z.object({ name: z.string(), value: z.number(), unit: z.string(), runs: z.int() })),

@@ -11,7 +11,7 @@ import {
   type BatchView,
   type BatchWeighing,
 } from '@zest/core';
-import { BATCH_STATES, TRANSFER_HOWS, markFact, notice, readingFact } from './batch-facts.js';
+import { BATCH_STATES, TRANSFER_HOWS, markFact, notice, readingFact, shopScale } from './batch-facts.js';
 import { day, fatWindow, instant } from './fields.js';
 import { id } from './route.js';
 import { methodStep } from './steps.js';
@@ -107,6 +107,7 @@ const lineView = z.object({
   unconfirmed: z.boolean(),
   accepted: z.boolean(),
   scaleId: z.string(),
+  divisionMg: z.int(),
   weighings: z.int(),
   tooCoarse: z.boolean(),
   fatPct: z.number().nullable(),
@@ -322,4 +323,5 @@ export const batchView = z.object({
   hotness: z.string().nullable(),
   signed: z.record(z.string(), z.string()),
   version: z.int(),
+  scales: z.array(shopScale),
 }) as unknown as z.ZodType<BatchView>;

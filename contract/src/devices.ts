@@ -1,7 +1,8 @@
 import { z } from 'zod';
 import { SCALE_IDS } from '@zest/core';
-import { EVERYONE, HANDS, LEAD, NONE, id, route } from './route.js';
+import { EVERYONE, HANDS, LEAD, NONE, byId, id, route } from './route.js';
 import { instant } from './fields.js';
+import { PROBE_IDS, device, deviceBody, newDevice, tried } from './wiring.js';
 
 export const scaleId = z.enum(SCALE_IDS, { error: 'The scale must be floor, bench or dose.' });
 const byScale = z.object({ id: scaleId });
@@ -26,7 +27,6 @@ export interface ScaleReadingMessage {
   connected: boolean;
 }
 
-export const PROBE_IDS = ['hand', 'core', 'core2', 'chamber'] as const;
 const probeId = z.enum(PROBE_IDS, { error: 'The probe must be hand, core, core2 or chamber.' });
 
 export const probe = z.object({
@@ -80,6 +80,57 @@ export const newCalibration = z.object({
 export type NewCalibration = z.infer<typeof newCalibration>;
 
 export const deviceRoutes = {
+  listDevices: route({
+    method: 'GET',
+    path: '/devices',
+    summary: 'The scales and probes of the shop, and how each hangs on the network or an adapter',
+    roles: EVERYONE,
+    params: NONE,
+    body: NONE,
+    response: z.object({
+      devices: z.array(device),
+      /** In the demonstration they are simulated. */
+      isSimulated: z.boolean(),
+      /** Serial adapters of this machine. */
+      adapters: z.array(z.string()),
+    }),
+  }),
+  addDevice: route({
+    method: 'POST',
+    path: '/devices',
+    summary: 'Add a scale or a probe',
+    roles: LEAD,
+    params: NONE,
+    body: newDevice,
+    response: NONE,
+  }),
+  changeDevice: route({
+    method: 'PUT',
+    path: '/devices/:id',
+    summary: 'Describe a scale or a probe otherwise',
+    roles: LEAD,
+    params: byId,
+    body: deviceBody,
+    response: NONE,
+  }),
+  removeDevice: route({
+    method: 'POST',
+    path: '/devices/:id/remove',
+    summary: 'Take a scale or a probe out',
+    roles: LEAD,
+    params: byId,
+    body: NONE,
+    response: NONE,
+  }),
+  tryDevice: route({
+    method: 'POST',
+    path: '/devices/try',
+    summary: 'Listen for three seconds to what a device says, and what of it is understood',
+    roles: LEAD,
+    params: NONE,
+    body: deviceBody,
+    response: tried,
+  }),
   listProbes: route({
     method: 'GET',
     path: '/probes',

@@ -39,4 +39,23 @@ export type { OwnShop } from './shop.js';
 export type { StartRecipe, TakenUp } from './shelf.js';
 export { TABLET_SHEET_PATH, inLines, type Reach, type Tablet } from './tablets.js';
 export { methodStep } from './steps.js';
+export {
+  BAUD_RATES,
+  PROBE_FORMATS,
+  PROBE_IDS,
+  SCALE_FORMATS,
+  SERIAL_FRAMES,
+  WEIGHT_UNITS,
+  isScaleStation,
+  type Device,
+  type DeviceBody,
+  type NewDevice,
+  type ProbeFormatId,
+  type ProbeId,
+  type ScaleFormatId,
+  type SerialFrame,
+  type Tried,
+  type WeightUnit,
+  type Wiring,
+} from './wiring.js';
 export { SEEN_BY, sees, type Kept } from './visibility.js';

@@ -1,61 +1,15 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { ProbeReadingMessage, ScaleReadingMessage } from '@zest/contract';
 import { freePorts } from '@zest/ops';
-import { LineScaleDriver, LineThermometer } from '../src/devices/index.js';
-import { parseLine, parseProbeLine } from '../src/devices/protocol.js';
+import { CONTROL_PORT_OFFSET, WiredProbes, WiredScales, simulatedFittings } from '../src/devices/index.js';
 import { startScaleProgram } from '../src/devices/simulator/program.js';
 import { SimulatedScale } from '../src/devices/simulator/scale.js';
-
-describe('the line protocol', () => {
-  it('reads weights in milligrams, steady or moving, and overload', () => {
-    expect(parseLine('W ab-12 4200.0 S')).toEqual({
-      kind: 'weight',
-      sequence: 'ab-12',
-      netMg: 4_200_000,
-      stable: true,
-    });
-    expect(parseLine('W ab-13 -0.04 M')).toEqual({
-      kind: 'weight',
-      sequence: 'ab-13',
-      netMg: -40,
-      stable: false,
-    });
-    expect(parseLine('OL ab-14')).toEqual({ kind: 'overload', sequence: 'ab-14' });
-  });
-
-  it.each([
-    '',
-    'W',
-    'W 1 abc S',
-    'W 1 4.2',
-    'W 1 4.2 X',
-    'W 1 99999999999 S',
-    'HELLO',
-    'W 1 4.2 S extra',
-    'W ; 1 S',
-  ])('takes %j for noise', (text) => {
-    expect(parseLine(text)).toBeUndefined();
-    expect(parseProbeLine(text)).toBeUndefined();
-  });
-
-  it('reads a channel of the thermometer, steady, moving or open', () => {
-    expect(parseProbeLine('T a-1 hand 2.4 S')).toEqual({
-      sequence: 'a-1',
-      channel: 'hand',
-      tempC: 2.4,
-      steady: true,
-    });
-    expect(parseProbeLine('T a-2 core -18.0 M')).toMatchObject({ tempC: -18, steady: false });
-    expect(parseProbeLine('T a-3 core2 OPEN M')).toMatchObject({ tempC: null });
-    expect(parseProbeLine('T a-4 core 71.25 S')).toBeUndefined();
-  });
-});
 
 describe('the thermometer program', () => {
   it('settles on what it is set to, is believed for a steady reading, and says when a probe is pulled', async () => {
     const port = await freePorts(5);
     const stop = await startScaleProgram(port, 3);
-    const thermometer = new LineThermometer(port);
+    const thermometer = new WiredProbes(simulatedFittings(port).probes, Date.now, port + CONTROL_PORT_OFFSET);
     const heard: ProbeReadingMessage[] = [];
     thermometer.onReading((reading) => heard.push(reading));
     const wait = (test: (reading: ProbeReadingMessage) => boolean) =>
@@ -132,7 +86,7 @@ describe('the simulated scale', () => {
 
 describe('the driver on the scale program', () => {
   let stop: () => void;
-  let driver: LineScaleDriver;
+  let driver: WiredScales;
   let nowMs = 0;
   const waiting = new Set<(reading: ScaleReadingMessage) => void>();
   /** The next reading of the bench scale that satisfies the test. */
@@ -149,7 +103,7 @@ describe('the driver on the scale program', () => {
   beforeAll(async () => {
     const port = await freePorts(5);
     stop = await startScaleProgram(port, 7);
-    driver = new LineScaleDriver(port, () => nowMs);
+    driver = new WiredScales(simulatedFittings(port).scales, () => nowMs, port + CONTROL_PORT_OFFSET);
     driver.onReading((reading) => waiting.forEach((look) => look(reading)));
     await next((r) => r.connected);
   });

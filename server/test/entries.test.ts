@@ -2,7 +2,7 @@ import { v7 as uuid } from 'uuid';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { BatchView } from '@zest/contract';
 import { NO_THERMOMETER, readBy, shownBy } from '../src/devices/index.js';
-import type { ProbeId } from '../src/devices/thermometer.js';
+import type { ProbeId } from '@zest/contract';
 import { verifyLedger } from '../src/ledger/index.js';
 import { openSmallBatch, openTestShop, sheetOf, type Hands, type TestShop } from './shop.js';
 

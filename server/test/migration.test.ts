@@ -80,6 +80,7 @@ describe('a database made by the version before', () => {
       '016_audit.sql',
       '017_addresses.sql',
       '018_tablets.sql',
+      '019_devices.sql',
     ]);
     expect(pending).toEqual(ran);
     expect(await pendingMigrations(ownerUrl)).toEqual([]);

@@ -41,6 +41,7 @@ export function testApp(
     hub: new LiveHub(db, clock.now),
     scales,
     probes: NO_THERMOMETER,
+    fitDevices: () => Promise.resolve(),
     printer: spoolPrinter(SPOOL),
     log: pino({ level: process.env['ZEST_TEST_LOG'] ?? 'silent' }),
     config: {

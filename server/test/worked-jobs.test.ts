@@ -1,6 +1,6 @@
 import { v7 as uuid } from 'uuid';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { METHOD_TEMPLATES, scaleSpec, type ScaleId } from '@zest/core';
+import { METHOD_TEMPLATES, SCALES, scaleAt } from '@zest/core';
 import type { BatchView, LibraryItem, Recipe, RecipeDraft, TrimLot } from '@zest/contract';
 import { benchHands, current, type BenchHands } from './bench-hands.js';
 import { coldRoomOf, kg, type ColdRoom } from './cold-room-hands.js';
@@ -93,7 +93,7 @@ describe('fifteen jobs worked by hand', () => {
       expect(batch.mixMg / 1e6).toBeCloseTo(job.mixKg, 3);
       for (const [name, , byHand] of job.lines) {
         const { dueMg, scaleId } = due(name);
-        const division = scaleSpec(scaleId as ScaleId).divisionMg;
+        const division = scaleAt(SCALES, scaleId).divisionMg;
         expect(Math.abs(dueMg - byHand * 1000), name).toBeLessThanOrEqual(division / 2 + 10);
       }
       const gauge = (substance: string) => batch.gauges.find((g) => g.substance === substance)?.value;

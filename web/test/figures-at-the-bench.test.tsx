@@ -97,7 +97,7 @@ describe('what a scale shows', () => {
         (scale, system, part) => {
           const divisions = Math.round((part * scale.capacityMg) / scale.divisionMg);
           const massMg = divisions * scale.divisionMg;
-          const { value, unit } = showOnScale(units(system), massMg, scale.id);
+          const { value, unit } = showOnScale(units(system), massMg, scale);
           const back = Number(value.replace(/\s/g, '')) * MG_PER[unit as 'g' | 'kg' | 'lb'];
           expect(Math.abs(back - massMg)).toBeLessThanOrEqual(Math.max(scale.divisionMg / 2, 227) + 1);
         },
@@ -111,9 +111,9 @@ describe('what a scale shows', () => {
       ['kg', 'lb'],
       ['g', 'g'],
     ]);
-    const salt = lineWords(units('pound'), { kind: 'ingredient', dueMg: 640_000, scaleId: 'bench' });
+    const salt = lineWords(units('pound'), { kind: 'ingredient', dueMg: 640_000, scaleId: 'bench', divisionMg: 1000 });
     expect([salt(640_000), salt(5000)].map((w) => w.replace(/\s/g, ' '))).toEqual(['640 g', '5 g']);
-    const ice = lineWords(units('metric'), { kind: 'ingredient', dueMg: 12_000_000, scaleId: 'floor' });
+    const ice = lineWords(units('metric'), { kind: 'ingredient', dueMg: 12_000_000, scaleId: 'floor', divisionMg: 20_000 });
     expect(ice(12_000_000).replace(/\s/g, ' ')).toBe('12.00 kg');
   });
 });

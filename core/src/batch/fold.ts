@@ -70,6 +70,7 @@ export function fold(facts: BatchFacts, shop: ShopFacts): BatchView {
     pieces,
     cost: costView(facts, masses, pieces),
     version: batch.version,
+    scales: shop.scales,
   };
 }
 

@@ -1,5 +1,5 @@
 import { shareOut } from '../quantity/share-out.js';
-import { scaleSpec } from '../weighing/shop-scales.js';
+import { scaleAt } from '../weighing/shop-scales.js';
 import { paramsOf } from '../steps/index.js';
 import type { BatchView, LineView, StepView } from './view.js';
 
@@ -59,7 +59,7 @@ export function goesIn(view: BatchView, step: StepView): GoesIn[] {
     })
     .sort((a, b) => rank(a.role) - rank(b.role));
   if (meatMg <= 0) return rows;
-  const perLoadMg = split(meatMg, step.loads, scaleSpec('floor').divisionMg);
+  const perLoadMg = split(meatMg, step.loads, scaleAt(view.scales, 'floor').divisionMg);
   return [
     {
       lineId: null,
@@ -95,12 +95,8 @@ function byLoad(view: BatchView, step: StepView, line: LineView): number[] {
   const inLoad = (load: number) => mine.reduce((sum, e) => (e.load === load ? sum + e.amount : sum), 0);
   const own = Array.from({ length: step.loads }, (_, i) => inLoad(i + 1));
   const forAll = line.weighedMg - own.reduce((sum, mg) => sum + mg, 0);
-  const shared = split(Math.max(0, forAll), step.loads, divisionOf(line));
+  const shared = split(Math.max(0, forAll), step.loads, line.divisionMg);
   return own.map((mg, i) => mg + (shared[i] ?? 0));
-}
-
-function divisionOf({ scaleId }: LineView): number {
-  return scaleSpec(scaleId).divisionMg;
 }
 
 function split(massMg: number, parts: number, divisionMg: number): number[] {
@@ -111,5 +107,5 @@ function split(massMg: number, parts: number, divisionMg: number): number[] {
 function inParts(step: StepView, line: LineView, loadMg: number): number[] {
   const p = paramsOf(step.document) as { liquidParts?: number; seasonHow?: string };
   const parts = line.role === 'liquid' ? (p.liquidParts ?? 1) : p.seasonHow === 'in halves' ? 2 : 1;
-  return split(loadMg, line.role === 'inclusion' ? 1 : parts, divisionOf(line));
+  return split(loadMg, line.role === 'inclusion' ? 1 : parts, line.divisionMg);
 }

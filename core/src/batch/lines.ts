@@ -4,7 +4,7 @@ import { loads } from '../recipe/loads.js';
 import { shareOut } from '../quantity/share-out.js';
 import { NO_SITUATION, loadsOf, streamAt, traitsOf } from '../steps/index.js';
 import { chooseScale, toleranceBand, type WeighKind } from '../weighing/scales.js';
-import type { ShopScale } from '../weighing/shop-scales.js';
+import { scaleAt } from '../weighing/shop-scales.js';
 import { NITRITE_RULES } from '../rules/books.js';
 import {
   SLACK,
@@ -107,7 +107,7 @@ function lineView(facts: BatchFacts, line: LineFact, shop: ShopFacts, ctx: LineC
   const kind: WeighKind = line.kind === 'meat' ? 'meat' : role === 'cure' ? 'cure' : 'ingredient';
   const tolerancePct = line.document?.tolerancePct;
   const choice = chooseScale({ dueMg: rawDue, kind, tolerancePct }, shop.scales);
-  const scale = scaleOf(shop, choice?.scaleId);
+  const scale = scaleAt(shop.scales, choice?.scaleId);
   const dueMg = Math.max(scale.divisionMg, Math.round(rawDue / scale.divisionMg) * scale.divisionMg);
   const cure = cureView(facts, line, ctx, dueMg, shop);
   const band = toleranceBand({
@@ -141,6 +141,7 @@ function lineView(facts: BatchFacts, line: LineFact, shop: ShopFacts, ctx: LineC
     unconfirmed: shop.cureSecondCheck && role === 'cure' && !isConfirmed(facts, line.id, ctx.weighedMg),
     accepted: facts.acceptances.some((a) => a.lineId === line.id && a.weighedMg === ctx.weighedMg),
     scaleId: scale.id,
+    divisionMg: scale.divisionMg,
     weighings: choice?.weighings ?? 1,
     tooCoarse: choice?.tooCoarse ?? false,
     fatPct: line.kind === 'meat' ? (account?.fatPct ?? null) : null,
@@ -168,12 +169,6 @@ function isConfirmed(facts: BatchFacts, lineId: string, weighedMg: number): bool
   return facts.marks.some(
     (m) => m.kind === 'cure' && m.subject === lineId && m.second !== null && m.value === weighedMg,
   );
-}
-
-function scaleOf(shop: ShopFacts, id: string | undefined): ShopScale {
-  const scale = shop.scales.find((s) => s.id === id);
-  if (!scale) throw new Error('The shop has no scale for this line.');
-  return scale;
 }
 
 function dueOf(line: LineFact, ctx: LineContext): number {

@@ -2,7 +2,7 @@ import type { Material, RibbonStation } from '../ledger/ribbon.js';
 import type { Measure } from '../ledger/types.js';
 import type { Gauge } from '../recipe/gauges.js';
 import type { Counting, MethodStep, ReadingAsk, Stream } from '../steps/index.js';
-import type { ScaleId } from '../weighing/shop-scales.js';
+import type { ScaleId, ShopScale } from '../weighing/shop-scales.js';
 import type { TasteState } from '../bench/taste-state.js';
 import type { TimeOut } from '../cold-room/chill-clock.js';
 import type { OutOfChill } from '../rules/house.js';
@@ -62,6 +62,8 @@ export interface LineView {
   unconfirmed: boolean;
   accepted: boolean;
   scaleId: ScaleId;
+  /** In what steps that scale shows. */
+  divisionMg: number;
   weighings: number;
   tooCoarse: boolean;
   /** Meats: fat of their lot as it is thought to be now, %, and its uncertainty in points. */
@@ -270,4 +272,6 @@ export interface BatchView extends BatchSummary, BatchWeighing, BatchProcess, Ba
   hotness: string | null;
   signed: Record<string, string>;
   version: number;
+  /** What it is weighed on. */
+  scales: readonly ShopScale[];
 }

@@ -7,5 +7,6 @@ export type { NumberStyle } from './read-number.js';
 export { shareOut } from './share-out.js';
 export { isColder, isWarmer } from './tenths.js';
 export { fillTokens, massToken, temperatureToken } from './tokens.js';
-export type { QuantityKind } from './units.js';
+export { findLinearUnit, type QuantityKind } from './units.js';
+export { toNumber } from './rational.js';
 export { addDays, isTimeZone, shopClock, shopDay } from './shop-time.js';

@@ -1,15 +1,16 @@
 import http from 'node:http';
 import { pino } from 'pino';
 import {
-  LineScaleDriver,
-  LineThermometer,
-  NO_SCALES,
-  NO_THERMOMETER,
+  CONTROL_PORT_OFFSET,
+  WiredProbes,
+  WiredScales,
+  keepFitted,
+  simulatedFittings,
   spoolPrinter,
 } from '../devices/index.js';
 import type { AppContext } from '../platform/app-context.js';
 import type { Config } from '../platform/config.js';
-import { openDatabase } from '../platform/database.js';
+import { openDatabase, type Database } from '../platform/database.js';
 import { proveAppendOnly } from '../platform/grants.js';
 import { keepTidy } from '../platform/housekeeping.js';
 import { LiveHub } from '../platform/live.js';
@@ -35,10 +36,9 @@ export async function startApplication(config: Config): Promise<Running> {
   await proveAppendOnly(db);
   const now = () => new Date();
   const hub = new LiveHub(db, now);
-  const scales = config.scalePort === undefined ? NO_SCALES : new LineScaleDriver(config.scalePort);
-  const probes = config.scalePort === undefined ? NO_THERMOMETER : new LineThermometer(config.scalePort);
+  const { scales, probes, fit, stopFitting } = await devicesOf(config, db);
   const printer = spoolPrinter(config.spoolFolder);
-  const app: AppContext = { db, now, hub, scales, probes, printer, log, config };
+  const app: AppContext = { db, now, hub, scales, probes, fitDevices: fit, printer, log, config };
   scales.onReading((reading) => hub.scale(reading));
   probes.onReading((reading) => hub.probe(reading));
   const stopTidying = keepTidy(db, now);
@@ -57,6 +57,7 @@ export async function startApplication(config: Config): Promise<Running> {
   log.info({ port }, 'listening');
   const stop = async () => {
     stopTidying();
+    stopFitting();
     hub.close();
     scales.close();
     probes.close();
@@ -69,4 +70,20 @@ export async function startApplication(config: Config): Promise<Running> {
     log.info('stopped');
   };
   return { app, port, stop };
+}
+
+/** The simulated devices of a demonstration, or those that the shop has described. */
+async function devicesOf(config: Config, db: Database) {
+  if (config.scalePort !== undefined) {
+    const fittings = simulatedFittings(config.scalePort);
+    const control = config.scalePort + CONTROL_PORT_OFFSET;
+    const scales = new WiredScales(fittings.scales, Date.now, control);
+    const probes = new WiredProbes(fittings.probes, Date.now, control);
+    return { scales, probes, fit: () => Promise.resolve(), stopFitting: () => undefined };
+  }
+  const scales = new WiredScales([]);
+  const probes = new WiredProbes([]);
+  const { look, stop } = keepFitted(db, scales, probes);
+  await look();
+  return { scales, probes, fit: look, stopFitting: stop };
 }

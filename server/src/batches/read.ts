@@ -7,7 +7,7 @@ import {
   type Learned,
   type ShopFacts,
 } from '@zest/core';
-import { SCALES } from '@zest/core';
+import { shopScales } from '../devices/index.js';
 import type { AppContext } from '../platform/app-context.js';
 import type { Db } from '../platform/database.js';
 import { notFound } from '../platform/problem.js';
@@ -34,7 +34,7 @@ export async function shopFacts(db: Db, now: Date): Promise<ShopFacts> {
     ...(await houseRules(db)),
     today: await dayOf(db, now),
     cureSecondCheck: rules.cureSecondCheck,
-    scales: SCALES,
+    scales: await shopScales(db),
     learned: NOTHING_LEARNED,
     now: now.toISOString(),
   };

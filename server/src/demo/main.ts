@@ -24,6 +24,7 @@ if (!(await hasPeople(db))) {
       hub,
       scales: DEMO_SCALES,
       probes: NO_THERMOMETER,
+      fitDevices: () => Promise.resolve(),
       printer: spoolPrinter(config.spoolFolder),
       log: pino({ level: 'warn' }),
       config,

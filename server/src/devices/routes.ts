@@ -4,8 +4,23 @@ import type { AppContext } from '../platform/app-context.js';
 import { mount } from '../platform/mount.js';
 import { HttpProblem } from '../platform/problem.js';
 import { calibrate, listCalibrations } from './commands/calibration.js';
+import { addDevice, changeDevice, listDevices, removeDevice, tryDevice } from './commands/devices.js';
 
 export function deviceRoutes(router: Router, app: AppContext): void {
+  mount(router, ROUTES.listDevices, () => listDevices(app));
+  mount(router, ROUTES.addDevice, async ({ person, body }) => {
+    await addDevice(app, person, body);
+    return {};
+  });
+  mount(router, ROUTES.tryDevice, ({ body }) => tryDevice(app, body));
+  mount(router, ROUTES.changeDevice, async ({ person, params, body }) => {
+    await changeDevice(app, person, params.id, body);
+    return {};
+  });
+  mount(router, ROUTES.removeDevice, async ({ person, params }) => {
+    await removeDevice(app, person, params.id);
+    return {};
+  });
   mount(router, ROUTES.listScales, () => Promise.resolve(app.scales.list()));
   mount(router, ROUTES.tareScale, ({ params }) => {
     if (!app.scales.tare(params.id)) {

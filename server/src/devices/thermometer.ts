@@ -1,6 +1,5 @@
-import type { Probe, ProbeReadingMessage } from '@zest/contract';
+import type { ProbeId, ProbeReadingMessage } from '@zest/contract';
 
-export type ProbeId = Probe['id'];
 export type ProbeAction = { action: 'set'; tempC: number } | { action: 'unplug' } | { action: 'plug' };
 
 /** What the application asks of its thermometer, whatever stands behind it. Temperatures as the device shows them. */

@@ -13,6 +13,8 @@ export interface AppContext {
   hub: LiveHub;
   scales: ScaleDriver;
   probes: ThermometerDriver;
+  /** Holds the wires to what the shop has described of its devices. */
+  fitDevices: () => Promise<void>;
   printer: LabelPrinter;
   log: Logger;
   config: Config;

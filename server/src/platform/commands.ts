@@ -1,7 +1,7 @@
 import { sql } from './sql.js';
 import { createHash } from 'node:crypto';
 import { DUPLICATE_KEY, errnoOf, type Database, type Transaction } from './database.js';
-import { conflict } from './problem.js';
+import { HttpProblem, conflict } from './problem.js';
 
 export interface CommandHead {
   id: string;
@@ -34,7 +34,8 @@ export async function once(
     });
     return true;
   } catch (error) {
-    if (errnoOf(error) !== DUPLICATE_KEY) throw error;
+    // A guard that the first sending has tripped – the name is taken now – is no answer to a repeat.
+    if (!(error instanceof HttpProblem) && errnoOf(error) !== DUPLICATE_KEY) throw error;
     const [known] = await sql(db).rows<{ request_hash: string }>(
       'SELECT request_hash FROM command WHERE id = :id',
       { id: head.id },

@@ -13,6 +13,7 @@ const GRANTS: Record<string, string> = {
   sign_in_attempt: 'SELECT, INSERT, DELETE',
   setting: CHANGE,
   tablet: CHANGE,
+  device: CHANGE,
   pairing_code: 'SELECT, INSERT, UPDATE, DELETE',
   live_event: 'SELECT, INSERT, DELETE',
   command: ADD_ONLY,

@@ -70,6 +70,7 @@ export const queries = {
   batchLots: one('batch-lots', ROUTES.benchLots, { by: ['batch'] }),
   batchCasings: one('batch-casings', ROUTES.batchCasings, { by: ['batch', 'lots'] }),
 
+  devices: list('devices', ROUTES.listDevices, { by: ['devices'] }),
   scales: list('scales', ROUTES.listScales, { by: ['devices'] }),
   probes: list('probes', ROUTES.listProbes, { by: ['devices'] }),
   calibrations: list('calibrations', ROUTES.listCalibrations, { by: ['devices'] }),

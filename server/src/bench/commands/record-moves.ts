@@ -2,7 +2,6 @@ import { v7 as uuid } from 'uuid';
 import {
   FIXED_ACCOUNTS,
   InputError,
-  SCALES,
   massToken,
   movesOf,
   type BatchFacts,
@@ -13,7 +12,7 @@ import {
 } from '@zest/core';
 import type { CasingUse, MassOut, Person, Recorded, Weighing } from '@zest/contract';
 import { reworkAccount } from '../../batches/index.js';
-import { shownBy } from '../../devices/index.js';
+import { shopScales, shownBy } from '../../devices/index.js';
 import { touchBatch } from '../../ledger/index.js';
 import type { AppContext } from '../../platform/app-context.js';
 import { DUPLICATE_KEY, errnoOf } from '../../platform/database.js';
@@ -42,17 +41,16 @@ type Body = {
   offline?: boolean | undefined;
 };
 
-/** What the largest scale holds: more is no weight of one line, mg. */
-const MOST_MG = Math.max(...SCALES.map((s) => s.capacityMg));
-
 /** Weighs a line in: from its lot to the place where the line goes. */
-export function recordWeighing(
+export async function recordWeighing(
   app: AppContext,
   maker: Maker,
   batchId: string,
   body: Weighing,
 ): Promise<Recorded> {
-  if (body.massMg > MOST_MG) {
+  const scales = await shopScales(app.db);
+  // More than the largest holds is no weight of one line.
+  if (body.massMg > Math.max(...scales.map((s) => s.capacityMg))) {
     const message = `No scale here shows ${massToken(body.massMg)} at once; weigh it in parts.`;
     throw invalid([{ path: 'massMg', message }]);
   }

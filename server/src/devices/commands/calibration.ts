@@ -3,8 +3,7 @@ import type { AppContext } from '../../platform/app-context.js';
 import { once } from '../../platform/commands.js';
 import { announce } from '../../platform/live.js';
 import { invalid } from '../../platform/problem.js';
-import { SCALES, massToken, temperatureToken } from '@zest/core';
-import { PROBES } from '../thermometer.js';
+import { massToken, temperatureToken } from '@zest/core';
 import { insertCheck, latestChecks } from '../store/calibrations.js';
 
 /** A device held against a reference longer ago than this is due again; a setting, common practice. */
@@ -14,8 +13,8 @@ const DUE_DAYS = 30;
 export async function listCalibrations(app: AppContext): Promise<CalibrationState[]> {
   const rows = await latestChecks(app.db);
   const devices = [
-    ...SCALES.map((s) => ({ device: `scale-${s.id}`, name: s.name, unit: 'g' as const })),
-    ...PROBES.map((p) => ({ device: `probe-${p.id}`, name: p.name, unit: '°C' as const })),
+    ...app.scales.list().map((s) => ({ device: `scale-${s.id}`, name: s.name, unit: 'g' as const })),
+    ...app.probes.list().map((p) => ({ device: `probe-${p.id}`, name: p.name, unit: '°C' as const })),
   ];
   return devices.map((d) => {
     const last = rows.find((r) => r.device === d.device);

@@ -1,6 +1,6 @@
 import net from 'node:net';
 import { SCALES } from '@zest/core';
-import { CONTROL_PORT_OFFSET, SCALE_PORT_OFFSET, THERMOMETER_PORT_OFFSET } from '../specs.js';
+import { CONTROL_PORT_OFFSET, SCALE_PORT_OFFSET, THERMOMETER_PORT_OFFSET } from './ports.js';
 import { listen } from './listen.js';
 import { SimulatedScale, TICK_MS } from './scale.js';
 import { startThermometer, type SimulatedThermometer } from './thermometer.js';

@@ -1,4 +1,4 @@
-import { scaleSpec, type ScaleId } from '@zest/core';
+import type { ShopScale } from '@zest/core';
 import type { ScaleUnit } from './scales.js';
 import { showOnScale } from './scales.js';
 import { useUnits } from '../../ui/units.js';
@@ -23,13 +23,13 @@ export interface OnScale {
  * @param record writes the figure down; with the id of the scale's reading where the scale showed it
  */
 export function useOnScale(
-  scaleId: ScaleId,
+  on: ShopScale,
   unit: ScaleUnit,
   record: (valueMg: number, readingId: string | undefined) => Promise<void>,
 ): OnScale {
   const units = useUnits();
   const typed = useTypedMass(unit);
-  const scale = useScale(scaleId, scaleSpec(scaleId).divisionMg, undefined, () => undefined);
+  const scale = useScale(on.id, on.divisionMg, undefined, () => undefined);
   const typedMg = typed.massMg;
   const netMg = scale.connected ? Math.max(0, scale.reading?.netMg ?? 0) : 0;
   const valueMg = typedMg ?? (scale.taken ? 0 : netMg);
@@ -50,7 +50,7 @@ export function useOnScale(
     typed.text !== ''
       ? typed.shown
       : scale.connected
-        ? showOnScale(units, netMg, scaleId, unit)
+        ? showOnScale(units, netMg, on, unit)
         : { value: '–', unit };
   return { typed, scale, valueMg, canTake, mustTare, shown, take };
 }

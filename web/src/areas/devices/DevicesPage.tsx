@@ -9,7 +9,7 @@ import TableHead from '@mui/material/TableHead';
 import TableRow from '@mui/material/TableRow';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
-import { ROUTES, type CalibrationState } from '@zest/contract';
+import { ROUTES, type CalibrationState, type Device } from '@zest/contract';
 import { call } from '../../data/api.js';
 import { Loading } from '../../ui/Loading.js';
 import { CommandDialog, NumberInput, TemperatureInput, TextInput } from '../../ui/command/index.js';
@@ -20,6 +20,8 @@ import { queries } from '../../data/queries.js';
 import { useShopTime } from '../../ui/shop-time.js';
 import { useUnits, type Units } from '../../ui/units.js';
 import { ShopPlaces } from '../people/index.js';
+import { DeviceDialog } from './DeviceDialog.js';
+import { readHow } from './read-how.js';
 
 /** Scales and probes with their checks against a reference, and how the shop wants its bench to work. */
 export default function DevicesPage() {
@@ -27,10 +29,15 @@ export default function DevicesPage() {
   const units = useUnits();
   const person = usePerson();
   const states = useQuery(queries.calibrations);
+  const devices = useQuery(queries.devices);
   const [checking, setChecking] = useState<CalibrationState>();
+  const [doing, setDoing] = useState<{ what: 'describe' | 'remove'; state: CalibrationState }>();
   if (states.error) return <Trouble error={states.error} again={() => void states.refetch()} />;
   if (!states.data) return <Loading what="Looking for the devices" />;
   const lead = person.role === 'lead';
+  const own = devices.data && !devices.data.isSimulated ? devices.data.devices : [];
+  const at = (state: CalibrationState) => own.find((d) => d.station === stationOf(state));
+  const mayFit = lead && devices.data?.isSimulated === false;
   return (
     <Box>
       <ShopPlaces />
@@ -38,6 +45,7 @@ export default function DevicesPage() {
         <TableHead>
           <TableRow>
             <TableCell>Device</TableCell>
+            <TableCell>Read from</TableCell>
             <TableCell>Last held against a reference</TableCell>
             <TableCell align="right">Reference</TableCell>
             <TableCell align="right">Showed</TableCell>
@@ -49,6 +57,7 @@ export default function DevicesPage() {
           {states.data.map((state) => (
             <TableRow key={state.device}>
               <TableCell sx={{ fontWeight: 700 }}>{state.name}</TableCell>
+              <TableCell>{readHow(at(state), devices.data?.isSimulated ?? false)}</TableCell>
               <TableCell>
                 {state.last ? `${time.day(state.last.at)} by ${state.last.person}` : 'never noted'}
                 {state.last?.note ? ` · ${state.last.note}` : ''}
@@ -69,17 +78,48 @@ export default function DevicesPage() {
                 </Box>
               </TableCell>
               <TableCell align="right">
-                {lead ? (
-                  <Button variant="outlined" onClick={() => setChecking(state)}>
-                    Check
-                  </Button>
-                ) : null}
+                <Box sx={{ display: 'flex', gap: 1, justifyContent: 'flex-end' }}>
+                  {mayFit ? (
+                    <Button onClick={() => setDoing({ what: 'describe', state })}>
+                      {at(state) ? 'Change' : 'Add one'}
+                    </Button>
+                  ) : null}
+                  {mayFit && at(state) ? (
+                    <Button onClick={() => setDoing({ what: 'remove', state })}>Take out</Button>
+                  ) : null}
+                  {lead ? (
+                    <Button variant="outlined" onClick={() => setChecking(state)}>
+                      Check
+                    </Button>
+                  ) : null}
+                </Box>
               </TableCell>
             </TableRow>
           ))}
         </TableBody>
       </Table>
       <CureRule lead={lead} />
+      {doing?.what === 'describe' ? (
+        <DeviceDialog
+          station={stationOf(doing.state)}
+          title={at(doing.state)?.name ?? doing.state.name}
+          device={at(doing.state)}
+          adapters={devices.data?.adapters ?? []}
+          onClose={() => setDoing(undefined)}
+        />
+      ) : null}
+      {doing?.what === 'remove' ? (
+        <CommandDialog
+          route={ROUTES.removeDevice}
+          params={{ id: at(doing.state)?.id ?? '' }}
+          title={`Take ${doing.state.name} out?`}
+          action="Take it out"
+          topics={['devices', 'batch']}
+          onClose={() => setDoing(undefined)}
+        >
+          <Box>What it weighed and read stays on record. From now on it is typed.</Box>
+        </CommandDialog>
+      ) : null}
       {checking ? <CheckDialog state={checking} onClose={() => setChecking(undefined)} /> : null}
     </Box>
   );
@@ -107,6 +147,11 @@ function CureRule({ lead }: { lead: boolean }) {
       label="The weight of cure is confirmed by a second person with a PIN of their own"
     />
   );
+}
+
+/** Where a device serves, of the name its checks are kept under. */
+function stationOf({ device }: CalibrationState): Device['station'] {
+  return device.replace(/^(scale|probe)-/, '') as Device['station'];
 }
 
 function figure(units: Units, { unit }: CalibrationState, value: number): string {

@@ -1,4 +1,4 @@
-import { scaleSpec } from '@zest/core';
+import { scaleAt } from '@zest/core';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { useQuery } from '@tanstack/react-query';
@@ -25,7 +25,8 @@ export function SomethingElse({ sheet, step, onClose }: MoreProps) {
   const { run, busy } = sending;
   const [ingredientId, setIngredientId] = useState<string>();
   const typed = useTypedMass('g');
-  const scale = useScale('bench', scaleSpec('bench').divisionMg, undefined, () => undefined);
+  const bench = scaleAt(sheet.scales, 'bench');
+  const scale = useScale('bench', bench.divisionMg, undefined, () => undefined);
   const lots = useQuery(queries.batchLots(sheet.id));
   const goods = [
     ...new Map(
@@ -65,7 +66,7 @@ export function SomethingElse({ sheet, step, onClose }: MoreProps) {
       <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 300px', gap: 3, mt: 2 }}>
         <Box>
           <BigNumber
-            shown={typed.text ? typed.shown : showOnScale(units, netMg, 'bench', 'g')}
+            shown={typed.text ? typed.shown : showOnScale(units, netMg, bench, 'g')}
             label={`On the scale: ${units.mass(massMg)}`}
           />
           {chosen?.role === 'liquid' && water?.roomMg !== null && water !== undefined ? (

@@ -1,5 +1,5 @@
 import Box from '@mui/material/Box';
-import { scaleForMass, scaleSpec } from '@zest/core';
+import { scaleForMass, scaleAt } from '@zest/core';
 import { useUnits } from '../../../ui/units.js';
 import { Primary } from '../BenchButtons.js';
 import { readingEntry } from '../entries.js';
@@ -11,12 +11,13 @@ import { TypedFrame } from './TypedFrame.js';
 
 /** One lot for the bowl onto the scale, before the knives turn. */
 export function LotTask(props: ReadingTaskProps) {
-  const { step, pending, task, onDone } = props;
+  const { sheet, step, pending, task, onDone } = props;
   const units = useUnits();
   const aimMg = Math.round(task.ask.aimMg ?? 0);
-  const scaleId = scaleForMass(aimMg);
+  const on = scaleAt(sheet.scales, scaleForMass(sheet.scales, aimMg));
+  const { id: scaleId, divisionMg } = on;
   const { typed, scale, valueMg, canTake, mustTare, shown, take } = useOnScale(
-    scaleId,
+    on,
     'kg',
     async (massMg, readingId) => {
       const label = `${task.title} ${units.mass(massMg)}`;
@@ -26,7 +27,6 @@ export function LotTask(props: ReadingTaskProps) {
       onDone();
     },
   );
-  const { divisionMg } = scaleSpec(scaleId);
   usePracticeNeed(
     `lot ${task.id}`,
     scale.taken || aimMg === 0 ? undefined : { kind: 'pour', scaleId, dueMg: aimMg, divisionMg, whole: true },

@@ -3,7 +3,7 @@ import Button from '@mui/material/Button';
 import { useState } from 'react';
 import { v7 as uuid } from 'uuid';
 import {
-  scaleSpec,
+  scaleAt,
   scaleForMass,
   causesOf,
   mostOutMg,
@@ -44,9 +44,10 @@ export function MassTask({
   const units = useUnits();
   const simulated = useSimulated();
   const [scaleId, setScaleId] = useState(
-    scaleForMass(task.kind === 'out' && !weighedSingly(step) ? step.balanceMg : 0),
+    scaleForMass(sheet.scales, task.kind === 'out' && !weighedSingly(step) ? step.balanceMg : 0),
   );
-  const divisionMg = scaleSpec(scaleId).divisionMg;
+  const on = scaleAt(sheet.scales, scaleId);
+  const { divisionMg } = on;
   const typed = useTypedMass(unitOn(units, scaleId));
   const [typing, setTyping] = useState(false);
   const oneByOne = weighedSingly(step) && task.kind === 'out';
@@ -71,7 +72,7 @@ export function MassTask({
     setTyping(false);
     await pending.record({
       kind: 'out',
-      label: `${task.title} ${wordsOnScale(units, valueMg, scaleId)}`,
+      label: `${task.title} ${wordsOnScale(units, valueMg, on)}`,
       body: {
         id: uuid(),
         stepId: step.id,
@@ -149,7 +150,7 @@ export function MassTask({
             {oneByOne
               ? `${pieces === 1 ? (step.counting ?? { one: 'piece', many: 'pieces' }).one : `${pieces} ${(step.counting ?? { one: 'piece', many: 'pieces' }).many}`}, `
               : ''}
-            {wordsOnScale(units, valueMg, scaleId)}
+            {wordsOnScale(units, valueMg, on)}
           </Primary>
         )
       }
@@ -161,7 +162,7 @@ export function MassTask({
             {oneByOne ? pieceTitle(sheet, step, units) : task.title}
           </Box>
           <Box sx={{ fontSize: 20, [SHORT]: { display: 'none' } }}>
-            {scaleSpec(scaleId).name}
+            {on.name}
             {simulated} · {units.mass(step.inMg)} came in, {units.mass(step.balanceMg)} is still to be weighed
             out{rate(sheet, step, units)}
           </Box>
@@ -170,10 +171,10 @@ export function MassTask({
               typed.text !== ''
                 ? typed.shown
                 : scale.connected
-                  ? showOnScale(units, netMg, scaleId)
+                  ? showOnScale(units, netMg, on)
                   : { value: '–', unit: '' }
             }
-            label={`On the scale: ${wordsOnScale(units, valueMg, scaleId)}`}
+            label={`On the scale: ${wordsOnScale(units, valueMg, on)}`}
             quiet={typed.text === '' && scale.reading?.stable !== true}
           />
           <Box role="status" sx={{ fontSize: 22 }}>

@@ -1,5 +1,5 @@
 import Box from '@mui/material/Box';
-import { scaleSpec, sample } from '@zest/core';
+import { scaleAt, sample } from '@zest/core';
 import { NUMERALS } from '../../../ui/theme.js';
 import { useUnits } from '../../../ui/units.js';
 import { Primary } from '../BenchButtons.js';
@@ -15,9 +15,10 @@ import { TypedFrame } from './TypedFrame.js';
 export function SampleTask(props: ReadingTaskProps) {
   const { sheet, step, pending, task } = props;
   const units = useUnits();
+  const bench = scaleAt(sheet.scales, 'bench');
   const wanted = task.ask.pieces ?? 1;
   const { typed, scale, valueMg, canTake, mustTare, shown, take } = useOnScale(
-    'bench',
+    bench,
     'g',
     async (massMg, readingId) => {
       await pending.record(
@@ -33,7 +34,7 @@ export function SampleTask(props: ReadingTaskProps) {
           kind: 'pour',
           scaleId: 'bench',
           dueMg: Math.round(sheet.linkMassG * 1000),
-          divisionMg: scaleSpec('bench').divisionMg,
+          divisionMg: bench.divisionMg,
           whole: true,
         },
   );

@@ -1,5 +1,5 @@
 import Box from '@mui/material/Box';
-import { scaleSpec, liquidRoom } from '@zest/core';
+import { scaleAt, liquidRoom } from '@zest/core';
 import type { BatchView, LineView } from '@zest/contract';
 import { LOW, SHORT } from '../../../ui/theme.js';
 import { useUnits, type Units } from '../../../ui/units.js';
@@ -21,7 +21,7 @@ export function LineHead({ sheet, line, pour, n, m }: LineHeadProps) {
   const units = useUnits();
   const simulated = useSimulated();
   const mass = lineWords(units, line);
-  const { divisionMg } = scaleSpec(line.scaleId);
+  const { divisionMg } = line;
   return (
     <>
       <Box sx={{ fontSize: 34, fontWeight: 700, [SHORT]: { fontSize: 22 }, [LOW]: { fontSize: 26 } }}>
@@ -41,7 +41,7 @@ export function LineHead({ sheet, line, pour, n, m }: LineHeadProps) {
           [LOW]: { fontSize: 16 },
         }}
       >
-        {n} of {m} · {scaleSpec(line.scaleId).name}
+        {n} of {m} · {scaleAt(sheet.scales, line.scaleId).name}
         {simulated} · lot {line.lotCode}
         {line.stream === 'all' ? '' : ` · into the tub of the ${line.stream}`}
         {line.gPerKgMeat === null

@@ -2,7 +2,7 @@ import Box from '@mui/material/Box';
 import { useQueryClient } from '@tanstack/react-query';
 import { useRef, useState } from 'react';
 import { v7 as uuid } from 'uuid';
-import { SCALES, scaleSpec, poured, type ScaleId } from '@zest/core';
+import { poured, scaleAt, type ScaleId, type ShopScale } from '@zest/core';
 import { ROUTES, type BatchView, type LineView, type StepView } from '@zest/contract';
 import { catchUp } from '../../../data/batch-facts.js';
 import { command } from '../../../data/command.js';
@@ -33,9 +33,8 @@ import { speak } from './speak.js';
 import { useHandLag } from './use-hand-lag.js';
 
 /** The scale that holds the next more, for a jug or a tub that is too heavy for this one. */
-function biggerThan(scaleId: ScaleId) {
-  const { capacityMg } = scaleSpec(scaleId);
-  const [next] = SCALES.filter((s) => s.capacityMg > capacityMg).sort((a, b) => a.capacityMg - b.capacityMg);
+function biggerThan(scales: readonly ShopScale[], { capacityMg }: ShopScale) {
+  const [next] = scales.filter((s) => s.capacityMg > capacityMg).sort((a, b) => a.capacityMg - b.capacityMg);
   return next;
 }
 
@@ -60,9 +59,10 @@ export function LineWeighing({ sheet, step, pending, lines, line: written, onCho
   const last = useRef<{ entryId: string; lineId: string } | undefined>(undefined);
   const [other, setOther] = useState<{ lineId: string; scaleId: ScaleId }>();
   const scaleId = other?.lineId === written.id ? other.scaleId : written.scaleId;
-  const line = { ...written, scaleId };
-  const bigger = written.role === 'cure' ? undefined : biggerThan(scaleId);
-  const divisionMg = scaleSpec(scaleId).divisionMg;
+  const on = scaleAt(sheet.scales, scaleId);
+  const { divisionMg } = on;
+  const line = { ...written, scaleId, divisionMg };
+  const bigger = written.role === 'cure' ? undefined : biggerThan(sheet.scales, on);
   const unit = unitOfLine(units, line);
   const mass = lineWords(units, line);
   const typed = useTypedMass(unit);
@@ -217,7 +217,7 @@ export function LineWeighing({ sheet, step, pending, lines, line: written, onCho
                 isTyping
                   ? typed.shown
                   : scale.connected
-                    ? showOnScale(units, onScaleMg, scaleId, unit)
+                    ? showOnScale(units, onScaleMg, on, unit)
                     : { value: '–', unit: '' }
               }
               label={`On the scale: ${mass(valueMg)}`}
