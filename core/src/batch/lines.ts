@@ -48,7 +48,13 @@ export function batchLines(
   );
   const mixMg = Math.round((basis.massMg + seasonedApart) * perMeat);
   const loadCount = loads({ massKg: mixMg / 1e6, capacityKg: recipe.mixerCapacityKg }).loads;
-  const onCure: CureBasis = { basisMg: basis.massMg, mixMg, loads: loadCount };
+  const weighing = facts.steps.filter((s) => traitsOf(s.document).weighs !== undefined && !s.leftOut);
+  const isMade = weighing.length > 0 && weighing.every((s) => s.closedAt !== null);
+  const ingredients = new Set(facts.lines.filter((l) => l.kind === 'ingredient').map((l) => l.id));
+  const seasoning = sumWhere(live, (t) => t.lineId !== null && ingredients.has(t.lineId));
+  const madeMixMg = isMade ? Math.round(basis.massMg + seasonedApart) + seasoning : null;
+  // Once everything is in, cure is on what is in.
+  const onCure: CureBasis = { basisMg: basis.massMg, mixMg: madeMixMg ?? mixMg, loads: loadCount };
   const lines = facts.lines
     .map((line) => ({ line, weighedMg: sumWhere(live, (t) => t.lineId === line.id) }))
     // What was not written and was taken back was never there.
@@ -68,13 +74,6 @@ export function batchLines(
         ...own,
       });
     });
-  const weighing = facts.steps.filter((s) => traitsOf(s.document).weighs !== undefined && !s.leftOut);
-  const isMade = weighing.length > 0 && weighing.every((s) => s.closedAt !== null);
-  const seasoning = sumOf(
-    lines.filter((l) => l.kind === 'ingredient'),
-    (l) => l.weighedMg,
-  );
-  const madeMixMg = isMade ? Math.round(basis.massMg + seasonedApart) + seasoning : null;
   return { lines, mixMg, madeMixMg, loads: loadCount, basis, cure: batchCure(facts, live, shop, onCure) };
 }
 

@@ -29,5 +29,5 @@ export function controlChart(input: { values: readonly number[] }): {
     side = now;
     if (run >= 8) flags.add(i);
   });
-  return { centre, ucl: centre + reach, lcl: centre - reach, flags: [...flags].sort((a, b) => a - b) };
+  return { centre, ucl: centre + reach, lcl: centre - reach, flags: [...flags] };
 }
