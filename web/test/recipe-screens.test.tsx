@@ -15,6 +15,7 @@ import { ID, lot } from './some-lots.js';
 
 let server: ReturnType<typeof recipeServer>;
 beforeEach(() => {
+  sessionStorage.clear();
   server = recipeServer();
 });
 afterEach(() => {
@@ -124,6 +125,42 @@ describe('an old card brought in', () => {
     expect(document.lines.find((l) => l.role === 'cure')?.dose).toEqual({ gPerKgMeat: 2.5 });
   });
 
+  it('has lines left out, parted and joined where it stands, and what was settled of the others stays', async () => {
+    shown(<BringInPage />);
+    type(FIELD, 'Dock link\n16 g salt and 12 g black pepper coarse\n3 g mystery leaf\nfor 1 kg pork');
+    const leaf = await screen.findByRole('group', { name: '3 g mystery leaf' });
+    fireEvent.click(within(leaf).getByRole('button', { name: 'Leave it out' }));
+    expect(screen.getByRole('group', { name: '3 g mystery leaf' }).textContent).toContain('kept as a note');
+    const salt = screen.getByRole('group', { name: '16 g salt' });
+    fireEvent.click(within(salt).getByRole('button', { name: 'Write it otherwise' }));
+    type(/^Line 2/, '16 g salt\n12 g black pepper');
+    fireEvent.click(within(salt).getByRole('button', { name: 'Read it so' }));
+    expect(await screen.findByRole('group', { name: '12 g black pepper' })).toBeTruthy();
+    expect(screen.getByRole('group', { name: '3 g mystery leaf' }).textContent).toContain('kept as a note');
+    await press(/^It is for 1\.00/);
+    server.next({ body: { id: ID(96) } });
+    await press(/^Write it up/);
+    await waitFor(() => expect(server.sent).toHaveLength(1));
+    const document = server.sent[0]!.body.document as EditorDocument;
+    expect(document.lines.map((l) => l.name)).toEqual(['Fine salt', 'Black pepper']);
+    expect(document.steps.map((s) => s.note ?? '').join()).toContain('3 g mystery leaf');
+  });
+
+  it('of several recipes is written up one by one, and the text stays through every detour', async () => {
+    shown(<BringInPage />);
+    const both =
+      'Dock link\n10 kg pork\n160 g salt\nGrind it twice.\n\nQuay ring\n5 kg pork\n12 g black pepper';
+    type(FIELD, both);
+    expect(await screen.findByRole('group', { name: 'Which recipe' })).toBeTruthy();
+    expect(screen.queryByRole('group', { name: '12 g black pepper' })).toBeNull();
+    await press('Quay ring');
+    expect(await screen.findByRole('group', { name: '12 g black pepper' })).toBeTruthy();
+    expect(screen.queryByRole('group', { name: '160 g salt' })).toBeNull();
+    cleanup();
+    shown(<BringInPage />);
+    expect(screen.getByLabelText<HTMLTextAreaElement>(FIELD, { selector: 'textarea' }).value).toBe(both);
+  });
+
   it('asks once what a percent is of, and keeps what is no ingredient as a note', async () => {
     shown(<BringInPage />);
     type(FIELD, 'Dock link\n1.6 % salt\n10 kg pork\nMethod:\nGrind it twice.');
@@ -138,7 +175,7 @@ describe('an old card brought in', () => {
     await press(/^Write it up, 1 line/);
     await waitFor(() => expect(server.sent).toHaveLength(1));
     const { steps } = server.sent[0]!.body.document as EditorDocument;
-    expect(steps.flatMap((s) => s.note ?? [])).toEqual(['Method: · Grind it twice.']);
+    expect(steps.flatMap((s) => s.note ?? [])).toEqual(['Grind it twice.', 'Method:']);
   });
 
   it('asks the meat again after it was changed: nothing stays dosed on the old', async () => {

@@ -35,6 +35,7 @@ export { measure } from './measure.js';
 export { overPour, type OverPour, type PouredLine } from './over-pour.js';
 export { preBlendFacts, preBlendParts } from './pre-blend.js';
 export { readCardDose } from './card/dose.js';
+export { cardsIn, type CardPart } from './card/several.js';
 export { matchCard } from './card/match.js';
 export type { CardMeat } from './card/meat.js';
 export { casingPlan, pieceLengthMm, pieceMassG } from './piece.js';

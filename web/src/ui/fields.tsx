@@ -123,7 +123,9 @@ function ReadField(
             slotProps: {
               // Always above the field: beside the unit there is no room for both.
               inputLabel: { shrink: true },
-              input: { endAdornment: <InputAdornment position="end">{unit(way)}</InputAdornment> },
+              input: /\p{L}/u.test(text)
+                ? {}
+                : { endAdornment: <InputAdornment position="end">{unit(way)}</InputAdornment> },
             },
           }
         : {})}

@@ -1,5 +1,6 @@
 import { createContext, useContext, useEffect, useMemo, useRef, type ReactNode } from 'react';
 import { BURST_MS, KeyHub } from './key-hub.js';
+import { pedalKey } from './pedal.js';
 
 export interface Shortcut {
   /** A key as the browser names it, or `digits` for 0–9, point, comma and Backspace. */
@@ -62,13 +63,12 @@ export function ShortcutProvider({ children }: { children: ReactNode }) {
         return;
       }
       if (isField(event.target)) return;
+      const key = event.key === pedalKey() ? ' ' : event.key;
       const pedal =
-        event.key === ' ' &&
-        !isInDialog(event.target) &&
-        shortcuts.current.some((s) => s.current.key === ' ');
-      if (isButton(event.target) && (event.key === 'Enter' || (event.key === ' ' && !pedal))) return;
-      if (event.key === ' ') event.preventDefault();
-      hub.press(event.key, event.timeStamp, event.repeat);
+        key === ' ' && !isInDialog(event.target) && shortcuts.current.some((s) => s.current.key === ' ');
+      if (isButton(event.target) && (key === 'Enter' || (key === ' ' && !pedal))) return;
+      if (key === ' ') event.preventDefault();
+      hub.press(key, event.timeStamp, event.repeat);
       window.clearTimeout(timer);
       timer = window.setTimeout(() => hub.flush(), BURST_MS + 5);
     };

@@ -83,7 +83,7 @@ export function DeviceFields({ typed, isScale, adapters }: DeviceFieldsProps) {
       ) : (
         <TextInput name="channel" label="Its channel, where there are several" width={320} />
       )}
-      <TryOut described={typed} />
+      <TryOut described={typed} isScale={isScale} />
     </>
   );
 }

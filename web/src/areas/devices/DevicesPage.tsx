@@ -21,6 +21,7 @@ import { useShopTime } from '../../ui/shop-time.js';
 import { useUnits, type Units } from '../../ui/units.js';
 import { ShopPlaces } from '../people/index.js';
 import { DeviceDialog } from './DeviceDialog.js';
+import { PedalAndScanner } from './PedalAndScanner.js';
 import { readHow } from './read-how.js';
 
 /** Scales and probes with their checks against a reference, and how the shop wants its bench to work. */
@@ -78,7 +79,7 @@ export default function DevicesPage() {
                 </Box>
               </TableCell>
               <TableCell align="right">
-                <Box sx={{ display: 'flex', gap: 1, justifyContent: 'flex-end' }}>
+                <Box sx={{ display: 'flex', gap: 1, justifyContent: 'flex-end', whiteSpace: 'nowrap' }}>
                   {mayFit ? (
                     <Button onClick={() => setDoing({ what: 'describe', state })}>
                       {at(state) ? 'Change' : 'Add one'}
@@ -98,6 +99,7 @@ export default function DevicesPage() {
           ))}
         </TableBody>
       </Table>
+      <PedalAndScanner />
       <CureRule lead={lead} />
       {doing?.what === 'describe' ? (
         <DeviceDialog

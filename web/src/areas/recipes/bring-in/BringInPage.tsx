@@ -8,6 +8,7 @@ import { useNavigate } from 'react-router';
 import {
   InputError,
   METHOD_TEMPLATES,
+  cardsIn,
   readCard,
   type Card,
   type CardOptions,
@@ -26,7 +27,9 @@ import { useLibrary } from '../use-recipes.js';
 import { draftOfCard, type Resolved } from './card-draft.js';
 import { CardLines } from './CardLines.js';
 import { CardMeats } from './CardMeats.js';
+import { joinedUp, keepText, keptText, lineAt, withLine } from './card-text.js';
 import { FileReader } from './FileReader.js';
+import { WhichCard } from './WhichCard.js';
 
 const EXAMPLE = '4 tsp pepper, 1 tbsp thyme, 3 tbsp coarse salt for 7 lb';
 
@@ -36,13 +39,17 @@ export default function BringInPage() {
   const { numberStyle } = usePerson();
   const machines = useQuery(queries.shop).data?.machines ?? USUAL_MACHINES;
   const library = useLibrary();
-  const [text, setText] = useState('');
+  const [whole, setWhole] = useState(keptText);
+  const [part, setPart] = useState(0);
   const [name, setName] = useState('');
   const [template, setTemplate] = useState('fresh-link');
   const [meatMg, setMeat] = useState<number>();
   const [basis, setBasis] = useState<DoseBasis>();
-  const [resolved, setResolved] = useState<Record<number, Resolved>>({});
+  const [resolved, setResolved] = useState<Record<string, Resolved>>({});
   const [error, setError] = useState<unknown>();
+  const parts = useMemo(() => cardsIn(whole), [whole]);
+  const chosen = parts[Math.min(part, parts.length - 1)];
+  const text = chosen?.text ?? '';
   const deferred = useDeferredValue(text);
   const { data } = library;
   const read = useMemo(
@@ -58,6 +65,13 @@ export default function BringInPage() {
   if (library.error) return <Trouble error={library.error} />;
   if (!data) return <Loading what="Opening the shelf" />;
   const card = 'card' in read ? read.card : undefined;
+  const write = (next: string) => {
+    setWhole(next);
+    keepText(next);
+    setMeat(undefined);
+  };
+  /** Places on the screen are of the part that is read; the text holds all of them. */
+  const placed = (place: number) => (chosen?.from ?? 1) - 1 + place;
   const title = name.trim() || card?.title || '';
   const confirm = (massMg: number | undefined) => {
     setMeat(massMg);
@@ -90,11 +104,9 @@ export default function BringInPage() {
             multiline
             minRows={10}
             maxRows={18}
-            value={text}
+            value={whole}
             onChange={(e) => {
-              setText(e.target.value);
-              setResolved({});
-              setMeat(undefined);
+              write(e.target.value);
             }}
           />
           <TextField
@@ -115,6 +127,17 @@ export default function BringInPage() {
         <Box>
           {card ? (
             <>
+              {parts.length > 1 ? (
+                <WhichCard
+                  parts={parts}
+                  chosen={parts.indexOf(chosen ?? parts[0]!)}
+                  onChoose={(i) => {
+                    setPart(i);
+                    setName('');
+                    setMeat(undefined);
+                  }}
+                />
+              ) : null}
               <CardMeats key={deferred} card={card} confirmedMg={meatMg} onConfirm={confirm} />
               {card.asksBasis ? <AskBasis basis={basis} onBasis={setBasis} /> : null}
               <CardLines
@@ -122,7 +145,12 @@ export default function BringInPage() {
                 on={{ batchKg: meatMg === undefined ? null : meatMg / 1e6, basis }}
                 library={library}
                 resolved={resolved}
-                onSettle={(i, value) => setResolved((now) => ({ ...now, [i]: { ...now[i], ...value } }))}
+                onSettle={(key, value) =>
+                  setResolved((now) => ({ ...now, [key]: { ...now[key], ...value } }))
+                }
+                onWrite={(place, line) => write(withLine(whole, placed(place), line))}
+                onJoin={(place) => write(joinedUp(whole, placed(place)))}
+                lineAt={(place) => lineAt(whole, placed(place))}
               />
             </>
           ) : text.trim() === '' ? (

@@ -7,6 +7,8 @@ import { Tick, Triangle } from '../../../ui/Trouble.js';
 import { useUnits } from '../../../ui/units.js';
 import { IngredientPicker } from '../editor/IngredientPicker.js';
 import type { useLibrary } from '../use-recipes.js';
+import { keysOf } from './card-text.js';
+import { LeftOut, LineWords, NoteRow } from './LineWords.js';
 import { resolveLine, type ReadFor, type Resolved } from './card-draft.js';
 
 interface CardLinesProps {
@@ -14,32 +16,38 @@ interface CardLinesProps {
   /** What doses count on; no meat while nobody has confirmed it. */
   on: ReadFor;
   library: ReturnType<typeof useLibrary>;
-  resolved: Readonly<Record<number, Resolved>>;
-  onSettle: (index: number, value: Resolved) => void;
+  /** What was settled of each line, by its key. */
+  resolved: Readonly<Record<string, Resolved>>;
+  onSettle: (key: string, value: Resolved) => void;
+  /** Writes a line of the card otherwise, or puts it behind the one above it. */
+  onWrite: (place: number, line: string) => void;
+  onJoin: (place: number) => void;
+  /** A whole line of the card as it stands. */
+  lineAt: (place: number) => string;
 }
 
 /** Every line of the card as it was understood, with what has to be resolved. */
-export function CardLines({ card, on, library, resolved, onSettle }: CardLinesProps) {
+export function CardLines({ card, on, library, resolved, onSettle, ...writing }: CardLinesProps) {
+  const keys = keysOf(card.lines);
   return (
     <Box>
       {card.title ? <Box sx={{ fontSize: 20, fontWeight: 700, mb: 1 }}>{card.title}</Box> : null}
       {card.lines.map((line, i) => (
         <CardRow
-          key={`${i} ${line.text}`}
+          key={keys[i]}
           line={line}
           on={on}
           library={library}
-          resolved={resolved[i] ?? {}}
-          onSettle={(value) => onSettle(i, value)}
+          resolved={resolved[keys[i] ?? ''] ?? {}}
+          onSettle={(value) => onSettle(keys[i] ?? '', value)}
+          {...writing}
         />
       ))}
       {card.notes.length > 0 ? (
         <Box component="section" aria-label="Kept as notes" sx={{ mt: 2, fontSize: 15 }}>
-          <b>Not an ingredient; kept as a note at the mixing</b>
+          <b>Not an ingredient; kept as a note at the step it names, or at the mixing</b>
           {card.notes.map((note) => (
-            <Box key={`${note.place} ${note.text}`}>
-              line {note.place}: {note.text}
-            </Box>
+            <NoteRow key={`${note.place} ${note.text}`} note={note} {...writing} />
           ))}
         </Box>
       ) : null}
@@ -47,7 +55,7 @@ export function CardLines({ card, on, library, resolved, onSettle }: CardLinesPr
   );
 }
 
-interface CardRowProps {
+interface CardRowProps extends Pick<CardLinesProps, 'onWrite' | 'onJoin' | 'lineAt'> {
   line: CardLine;
   on: ReadFor;
   library: ReturnType<typeof useLibrary>;
@@ -55,8 +63,9 @@ interface CardRowProps {
   onSettle: (value: Resolved) => void;
 }
 
-function CardRow({ line, on, library, resolved, onSettle }: CardRowProps) {
+function CardRow({ line, on, library, resolved, onSettle, ...writing }: CardRowProps) {
   const units = useUnits();
+  if (resolved.isNote) return <LeftOut line={line} onTakeIn={() => onSettle({ isNote: false })} />;
   const { batchKg } = on;
   const { ingredient: chosen, reading, gPerKg } = resolveLine(line, resolved, on, library.byId);
   const clear = batchKg !== null && (gPerKg !== undefined || reading.kind === 'dose');
@@ -85,6 +94,7 @@ function CardRow({ line, on, library, resolved, onSettle }: CardRowProps) {
           {batchKg !== null ? grams(reading, gPerKg, batchKg, units.mass) : ''}
         </Box>
       </Box>
+      <LineWords line={line} onLeaveOut={() => onSettle({ isNote: true })} {...writing} />
       {reading.kind === 'doubt' ? (
         <Box sx={{ pl: '34px', mt: 0.5 }}>
           <Box role="alert" sx={{ fontSize: 15 }}>

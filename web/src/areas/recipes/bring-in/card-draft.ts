@@ -1,6 +1,7 @@
 import {
   entryStep,
   readCardDose,
+  stepTitle,
   traitsOf,
   type Card,
   type CardLine,
@@ -10,6 +11,7 @@ import {
   type Machines,
 } from '@zest/core';
 import { freeKey, withDose, withIngredient, type EditorLine } from '../editor/line-edits.js';
+import { keysOf } from './card-text.js';
 import { newDocument, type EditorDocument } from '../new-document.js';
 
 /** What was resolved of a line before the draft is made. */
@@ -18,6 +20,8 @@ export interface Resolved {
   gPerKg?: number;
   /** The grams were weighed, not chosen between two densities. */
   weighed?: boolean;
+  /** It is no ingredient after all: it goes along as a note. */
+  isNote?: boolean;
 }
 
 /** What the doses of a card count on: its meat as confirmed, and what a percent is of. */
@@ -60,21 +64,26 @@ export function resolveLine(
 /** A draft of what was read from a card, with what was resolved by hand; doubts go along. */
 export function draftOfCard(
   card: Card,
-  resolved: Readonly<Record<number, Resolved>>,
+  resolved: Readonly<Record<string, Resolved>>,
   basis: DoseBasis | undefined,
   template: { id: string; machines: Machines },
   library: ReadonlyMap<string, Ingredient>,
 ): EditorDocument {
   const begun = newDocument(template.id, template.machines);
+  const keys = keysOf(card.lines);
+  const settledOf = (i: number) => resolved[keys[i] ?? ''] ?? {};
+  const left = card.lines.filter((_, i) => settledOf(i).isNote);
   const document: EditorDocument = {
     ...begun,
-    steps: withNotes(begun.steps, card),
+    steps: withNotes(begun.steps, [...card.notes, ...left]),
     usualMeatMg: Math.round((card.batchKg ?? 0) * 1e6),
     ...(card.batchText && /^\d/.test(card.batchText) ? { usualText: card.batchText.slice(0, 60) } : {}),
   };
   card.lines.forEach((line, i) => {
+    const settled = settledOf(i);
+    if (settled.isNote) return;
     document.lines.push(
-      toEditorLine(line, resolveLine(line, resolved[i] ?? {}, { ...card, basis }, library), document),
+      toEditorLine(line, resolveLine(line, settled, { ...card, basis }, library), document),
     );
   });
   return document;
@@ -83,17 +92,44 @@ export function draftOfCard(
 /** A note of a step has at most so many letters. */
 const NOTE_LETTERS = 300;
 
-/** What stood on the card and is no ingredient goes along as a note at the mixing, where somebody reads it. */
-function withNotes(steps: EditorDocument['steps'], { notes }: Card): EditorDocument['steps'] {
-  const note = notes
-    .map((n) => n.text)
-    .join(' · ')
-    .slice(0, NOTE_LETTERS);
-  const at = Math.max(
+/**
+ * What stood on the card and is no ingredient goes along as a note, where somebody reads it: what names a step at that
+ * step, the rest at the mixing; what has no room there at the next that has.
+ */
+function withNotes(
+  steps: EditorDocument['steps'],
+  notes: readonly { text: string; place: number }[],
+): EditorDocument['steps'] {
+  const mixing = Math.max(
     0,
     steps.findIndex((s) => traitsOf(s).machine === 'mixer'),
   );
-  return note === '' ? steps : steps.map((step, i) => (i === at ? { ...step, note } : step));
+  const written = steps.map((step) => step.note ?? '');
+  const roomAt = (at: number, text: string) => (written[at] ?? '').length + text.length + 3 <= NOTE_LETTERS;
+  for (const { text } of [...notes].sort((a, b) => a.place - b.place)) {
+    const named = steps.findIndex((step) => namesStep(text, stepTitle(step)));
+    const wanted = named < 0 ? mixing : named;
+    const order = [wanted, ...steps.keys()];
+    for (const piece of text.match(PIECES) ?? []) {
+      const at = order.find((index) => roomAt(index, piece)) ?? wanted;
+      written[at] = [written[at], piece].filter((w) => w !== '').join(' · ');
+    }
+  }
+  return steps.map((step, i) =>
+    written[i] === '' ? step : { ...step, note: (written[i] ?? '').slice(0, NOTE_LETTERS) },
+  );
+}
+
+/** A sentence that is longer than a note is cut into what has room. */
+const PIECES = new RegExp(`[\\s\\S]{1,${NOTE_LETTERS - 3}}`, 'g');
+
+/** `Grind it twice` names the step of that title; its first word does, not what it says of itself. */
+function namesStep(text: string, title: string): boolean {
+  const [verb = ''] = title.toLowerCase().split(' ');
+  return (
+    verb.length > 2 &&
+    new RegExp(`^(?:\\d+[.)]\\s*)?(?:then\\s+|now\\s+|next,?\\s+)?${verb}\\b`, 'i').test(text)
+  );
 }
 
 function toEditorLine(
