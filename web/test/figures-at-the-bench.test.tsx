@@ -111,9 +111,19 @@ describe('what a scale shows', () => {
       ['kg', 'lb'],
       ['g', 'g'],
     ]);
-    const salt = lineWords(units('pound'), { kind: 'ingredient', dueMg: 640_000, scaleId: 'bench', divisionMg: 1000 });
+    const salt = lineWords(units('pound'), {
+      kind: 'ingredient',
+      dueMg: 640_000,
+      scaleId: 'bench',
+      divisionMg: 1000,
+    });
     expect([salt(640_000), salt(5000)].map((w) => w.replace(/\s/g, ' '))).toEqual(['640 g', '5 g']);
-    const ice = lineWords(units('metric'), { kind: 'ingredient', dueMg: 12_000_000, scaleId: 'floor', divisionMg: 20_000 });
+    const ice = lineWords(units('metric'), {
+      kind: 'ingredient',
+      dueMg: 12_000_000,
+      scaleId: 'floor',
+      divisionMg: 20_000,
+    });
     expect(ice(12_000_000).replace(/\s/g, ' ')).toBe('12.00 kg');
   });
 });

@@ -21,7 +21,7 @@ export function wiringOf({ by, host, port, path, baud, frame }: DeviceBody): Wir
 }
 
 /** What a scale of the shop is called, holds and shows: as it was described, or as is usual at its place. */
-export function scaleOf(body: DeviceBody): ShopScale | undefined {
+function scaleOf(body: DeviceBody): ShopScale | undefined {
   const usual = SCALES.find((s) => s.id === body.station);
   if (!usual) return undefined;
   const { name, capacityMg = usual.capacityMg, divisionMg = usual.divisionMg } = body;

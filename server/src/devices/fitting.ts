@@ -1,5 +1,5 @@
 import type { ProbeId, ProbeFormatId, ScaleFormatId, WeightUnit, Wiring } from '@zest/contract';
-import type { ScaleId, ShopScale } from '@zest/core';
+import type { ShopScale } from '@zest/core';
 
 /** A scale as it hangs on its wire. */
 export interface ScaleFitting extends ShopScale {
@@ -22,5 +22,3 @@ export interface Fittings {
   scales: readonly ScaleFitting[];
   probes: readonly ProbeFitting[];
 }
-
-export type { ScaleId };

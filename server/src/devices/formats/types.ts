@@ -2,7 +2,7 @@ import { findLinearUnit, toNumber } from '@zest/core';
 import type { WeightUnit } from '@zest/contract';
 
 /** What one line of a scale says. */
-export type ScaleShows =
+type ScaleShows =
   | {
       kind: 'weight';
       netMg: number;
@@ -27,7 +27,7 @@ export interface ScaleFormat {
 }
 
 /** What one line of a thermometer says. */
-export interface ProbeShows {
+interface ProbeShows {
   /** Empty where the thermometer has one channel only. */
   channel: string;
   /** Null while nothing is plugged into the channel. */

@@ -130,7 +130,7 @@ export default function BringInPage() {
               {parts.length > 1 ? (
                 <WhichCard
                   parts={parts}
-                  chosen={parts.indexOf(chosen ?? parts[0]!)}
+                  chosen={Math.min(part, parts.length - 1)}
                   onChoose={(i) => {
                     setPart(i);
                     setName('');
