@@ -56,6 +56,10 @@ const member = person.pick({ id: true, name: true, role: true }).extend({
   lastIn: instant.nullable(),
   /** Wrong tries under their name in the last day. */
   wrongTries: z.int(),
+  /** Until when the code of somebody who is here by the day holds; null for everybody else. */
+  guestUntil: instant.nullable(),
+  /** A badge that is scanned signs them in. */
+  hasBadge: z.boolean(),
 });
 export type Member = z.infer<typeof member>;
 
@@ -94,6 +98,40 @@ export const peopleRoutes = {
         .max(200),
     }),
     response: person,
+  }),
+  signInByCode: route({
+    method: 'POST',
+    path: '/session/code',
+    summary: 'Sign in by a badge that was scanned, or by an inspector’s code for a day',
+    roles: 'anyone',
+    params: NONE,
+    body: z.object({
+      code: z
+        .string({ error: 'Type the code, or scan the badge.' })
+        .transform((code) => code.replace(/\s/g, '').toUpperCase())
+        .pipe(z.string().regex(/^[0-9A-Z]{8,64}$/, { error: 'A code has eight digits.' })),
+    }),
+    response: person,
+  }),
+  makeDayCode: route({
+    method: 'POST',
+    path: '/people/day-codes',
+    summary: 'A code by which an inspector looks at everything for a day',
+    roles: LEAD,
+    params: NONE,
+    body: z.object({ name: nameField }),
+    response: z.object({ name: z.string(), code: z.string(), until: instant }),
+  }),
+  makeBadge: route({
+    method: 'POST',
+    path: '/people/:id/badge',
+    summary:
+      'A badge that signs somebody of the bench in when it is scanned; the one before it holds no more',
+    roles: LEAD,
+    params: byId,
+    body: NONE,
+    /** The badge to print, as base64; it is kept nowhere. */
+    response: z.object({ pdf: z.string() }),
   }),
   signOut: route({
     method: 'DELETE',

@@ -12,6 +12,7 @@ import { isShared, noteSignedIn } from '../src/data/shared-device.js';
 import { IdleLock } from '../src/root/IdleLock.js';
 import { press } from './dialog-hands.js';
 import { INES, ODA, onScreen } from './on-screen.js';
+import { standInServer } from './sent.js';
 import { ID, lot } from './some-lots.js';
 
 beforeEach(() => localStorage.clear());
@@ -30,6 +31,8 @@ const member = (more: Partial<Member> = {}): Member => ({
   sessions: 1,
   lastIn: '2026-03-16T08:00:00.000Z',
   wrongTries: 0,
+  guestUntil: null,
+  hasBadge: false,
   ...more,
 });
 const gone = member({ id: ID(32), name: 'Kees', active: false, sessions: 0, lastIn: null });
@@ -47,6 +50,27 @@ describe('the people of a shop', () => {
     onScreen(<PeoplePage />, { people: [member()] }, { ...INES, role: 'owner' });
     expect(screen.queryByRole('button', { name: 'Change Bram' })).toBeNull();
     expect(screen.queryByRole('button', { name: 'Add somebody' })).toBeNull();
+  });
+
+  it('get badges at the bench only, and an inspector a code for a day that is shown once', async () => {
+    const { sent, next } = standInServer();
+    const vera = member({
+      id: ID(34),
+      name: 'Vera',
+      role: 'inspector',
+      guestUntil: '2026-03-17T08:00:00.000Z',
+    });
+    onScreen(<PeoplePage />, { people: [member(), vera] }, INES);
+    expect(screen.getByRole('button', { name: 'A badge for Bram' })).toBeTruthy();
+    expect(screen.queryByRole('button', { name: 'A badge for Vera' })).toBeNull();
+    expect(screen.queryByRole('button', { name: 'New PIN or password for Vera' })).toBeNull();
+    expect(screen.getByText(/by a code until/)).toBeTruthy();
+    await press('A code for an inspector, for a day');
+    fireEvent.change(screen.getByLabelText(/^Name, and for whom/), { target: { value: 'Kaspar' } });
+    next({ body: { name: 'Kaspar', code: '12345678', until: '2026-03-17T08:00:00.000Z' } });
+    await press('Let Kaspar look for a day');
+    expect((await screen.findByRole('status')).textContent).toContain('1234 5678');
+    expect(sent[0]).toMatchObject({ path: '/people/day-codes', body: { name: 'Kaspar' } });
   });
 
   it('are watched: the lead hears of many wrong tries under one name', () => {

@@ -6,6 +6,7 @@ import { firstLoadKb } from '../bench/first-load.js';
 import { disagreements, measureBoxes, measureDays } from '../bench/blends.js';
 import { receiveLots } from '../bench/many-lots.js';
 import { measurePlans } from '../bench/plans.js';
+import { putYearsBehind } from '../bench/years.js';
 import { FAKETIME } from '../bench/stepped-clock.js';
 import { openTargets, soak, type Target } from '../bench/soak.js';
 import { throwawayDemo } from '../bench/throwaway-demo.js';
@@ -18,12 +19,13 @@ const SECONDS = 8;
 /** Both servers are measured as they run all day, not in their first seconds. */
 const WARM_UP = 4;
 
-/** `./zest bench`: the product's speeds beside the machine's own; `--soak 10m`: the long run. */
+/** `./zest bench`: the product's speeds beside the machine's own; `--soak 10m`: the long run; `--years 10`: with so many behind it. */
 export async function bench(args: readonly string[]): Promise<number> {
   await ensurePackages([MARIADB]);
   const folder = await tempFolder('bench');
   try {
-    return args[0] === '--soak' ? await longRun(folder, args[1] ?? '10m') : await measure(folder);
+    if (args[0] === '--soak') return await longRun(folder, args[1] ?? '10m');
+    return args[0] === '--years' ? await manyYears(folder, args[1] ?? '10') : await measure(folder);
   } finally {
     await rm(folder, { recursive: true, force: true });
   }
@@ -88,6 +90,87 @@ async function measure(folder: string): Promise<number> {
   say(`first load: ${(await firstLoadKb()).toFixed(0)} kB of script gzipped (350 wanted)`);
   return 0;
 }
+
+/** Entries of a shop's year: thirty batches a week with all that is weighed, moved and sold. */
+const ENTRIES_A_YEAR = 1_000_000;
+/** A screen opens within twice its time in an empty shop; what is below this is as good as at once, ms. */
+const AT_ONCE_MS = 40;
+
+/** What each screen reads when it is opened. */
+function screens(batchId: string): Record<string, readonly string[]> {
+  return {
+    Today: ['/batches', '/lots', '/outlook', '/rework'],
+    'Cold room': ['/lots', '/goods', '/preparations', '/customers'],
+    Blend: ['/lots', '/recipes', '/blend-drafts'],
+    'a batch': [`/batches/${batchId}/facts`, `/batches/${batchId}/lots`],
+    Bench: ['/batches', '/bench-rules'],
+    Yields: ['/batches', '/recipes'],
+    'a recipe and its story': ['/recipes'],
+    'what was changed': ['/changes'],
+  };
+}
+
+async function manyYears(folder: string, text: string): Promise<number> {
+  const years = Number(text);
+  if (!(years >= 0.01 && years <= 30)) throw new Failure('Say how many years: --years 10.');
+  const shop = await throwawayDemo(folder);
+  try {
+    const client = await signIn(shop.address, 'Bram', '2580');
+    const lead = await signIn(shop.address, 'Ines', 'lowmarsh');
+    const targets = await openTargets(lead);
+    const opened = async () => {
+      const places = new Map<string, number>();
+      const times: Record<string, number> = {};
+      for (const [screen, asked] of Object.entries(screens(targets[0]?.batchId ?? ''))) {
+        for (const place of asked) if (!places.has(place)) places.set(place, await medianOf(lead, place));
+        times[screen] = asked.reduce((sum, place) => sum + (places.get(place) ?? 0), 0);
+      }
+      say(
+        [...places].map(([place, took]) => `${place.replace(/[0-9a-f-]{36}/, 'x')} ${ms(took)}`).join(', '),
+      );
+      return times;
+    };
+    const before = await opened();
+    await measureWeighings(shop.address, client, targets, WARM_UP);
+    const rateBefore = await measureWeighings(shop.address, client, targets, SECONDS);
+    const started = Date.now();
+    const history = await putYearsBehind(shop.ownerUrl, {
+      years,
+      wanted: years * ENTRIES_A_YEAR,
+      told: (copies, of) => say(`${Math.round((100 * copies) / of)} % of ${years} years`),
+    });
+    say(
+      `${history.transfers} entries in ${history.batches} batches, ${history.lots} lots, ${history.others} other rows; ${Math.round((Date.now() - started) / 1000)} s`,
+    );
+    const after = await opened();
+    let isWell = true;
+    for (const [screen, was] of Object.entries(before)) {
+      const now = after[screen] ?? Infinity;
+      const isSlow = now > Math.max(2 * was, AT_ONCE_MS);
+      isWell &&= !isSlow;
+      say(
+        `${screen}: ${ms(was)} before, ${ms(now)} with ${years} years behind it${isSlow ? ' – TOO SLOW' : ''}`,
+      );
+    }
+    await measureWeighings(shop.address, client, targets, WARM_UP);
+    const rate = await measureWeighings(shop.address, client, targets, SECONDS);
+    const part = rate.perSecond / rateBefore.perSecond;
+    isWell &&= part >= RATE_KEPT;
+    say(
+      `weighings: ${Math.round(rateBefore.perSecond)}/s before, ${Math.round(rate.perSecond)}/s after (${Math.round(100 * part)} %, ${100 * RATE_KEPT} wanted), p99 ${ms(rate.p99Ms)}, ${rate.errors} errors`,
+    );
+    await receiveLots(lead, 200);
+    const delivery = performance.now();
+    await receiveLots(lead, 200);
+    say(`a delivery of 200 lots: ${ms(performance.now() - delivery)}`);
+    return isWell ? 0 : 1;
+  } finally {
+    await shop.stop();
+  }
+}
+
+/** So much of the rate of recording is kept. */
+const RATE_KEPT = 0.8;
 
 /** What screens read, as the demonstration has it. */
 async function readings(lead: Client, targets: readonly Target[]): Promise<void> {

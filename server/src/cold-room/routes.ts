@@ -120,7 +120,7 @@ export function coldRoomRoutes(router: Router, app: AppContext, { standingOf, le
     return after(params.id);
   });
   mount(router, ROUTES.listRework, () => listRework(app.db, leftOver));
-  mount(router, ROUTES.listTickets, () => listTickets(app.db));
+  mount(router, ROUTES.listTickets, () => listTickets(app.db, app.now()));
   fatTestRoutes(router, app);
   goodsRoutes(router, app);
 }

@@ -4,6 +4,7 @@ import type { AppContext } from '../platform/app-context.js';
 import { mount, mountOpen } from '../platform/mount.js';
 import { notFound } from '../platform/problem.js';
 import { addMember, changeMember, changeOwnSecret, endSessions, resetSecret } from './commands/manage.js';
+import { makeBadge, makeDayCode, signInByCode } from './commands/passes.js';
 import { forgetSession, signIn, signOut } from './commands/sessions.js';
 import { mustBeKnown } from './commands/tablets.js';
 import { list } from './store/members.js';
@@ -19,6 +20,12 @@ export function peopleRoutes(router: Router, app: AppContext): void {
     await signIn(app, body.personId, body.secret, request, responseOf(request));
     return mustFind(app, body.personId);
   });
+  mountOpen(router, ROUTES.signInByCode, async ({ body, request }) => {
+    await mustBeKnown(app, request);
+    return mustFind(app, await signInByCode(app, body.code, request, responseOf(request)));
+  });
+  mount(router, ROUTES.makeDayCode, ({ person, body }) => makeDayCode(app, person, body.name));
+  mount(router, ROUTES.makeBadge, ({ person, params }) => makeBadge(app, person, params.id));
   mount(router, ROUTES.me, async ({ person }) => person);
   mount(router, ROUTES.signOut, async ({ request }) => {
     await signOut(app, request, responseOf(request));

@@ -4,6 +4,7 @@ import type { StockItem } from '@zest/contract';
 import { type Db, type Transaction } from '../../platform/database.js';
 import { notFound } from '../../platform/problem.js';
 import { timeZone } from '../../platform/settings.js';
+import { usedSince } from './used.js';
 
 /** Days over which use is looked at. */
 const LOOK_BACK = 28;
@@ -45,24 +46,19 @@ export async function listGoods(db: Db, now: Date): Promise<StockItem[]> {
     `SELECT COALESCE(l.ingredient_id, l.casing_id) AS itemId, l.id, l.code, l.supplier, l.supplier_lot AS supplierLot,
        l.received_at AS receivedAt, l.use_by AS useBy, b.amount AS balance, b.reserved, l.price_minor AS priceMinor,
        l.status, l.hold_reason AS holdReason, l.version, a.kind AS accountKind
-     FROM lot l JOIN account a ON a.id = l.account_id LEFT JOIN balance b ON b.account_id = l.account_id
-     WHERE l.kind IN ('ingredient', 'casing') AND (b.amount > 0 OR a.kind = 'gain') ORDER BY l.received_at`,
+     FROM (SELECT account_id AS id FROM balance WHERE amount > 0 UNION SELECT id FROM account WHERE kind = 'gain') here
+     JOIN lot l ON l.account_id = here.id JOIN account a ON a.id = l.account_id
+     LEFT JOIN balance b ON b.account_id = l.account_id
+     WHERE l.kind IN ('ingredient', 'casing') ORDER BY l.received_at`,
   );
-  const used = await sql(db).rows<{ itemId: string; amount: string }>(
-    `SELECT COALESCE(l.ingredient_id, l.casing_id) AS itemId,
-       SUM(IF(t.from_account = l.account_id, t.amount, -t.amount)) AS amount
-     FROM lot l JOIN transfer t ON l.account_id IN (t.from_account, t.to_account)
-     WHERE l.kind IN ('ingredient', 'casing') AND t.batch_id IS NOT NULL AND t.at >= :since
-     GROUP BY itemId`,
-    { since: new Date(now.getTime() - LOOK_BACK * 86_400_000) },
-  );
+  const used = await usedSince(db, now, LOOK_BACK);
   const zone = await timeZone(db);
   const today = shopDay(zone, now);
   return items.map((item) => {
     const mine = lots.filter((l) => l.itemId === item.id);
     const open = mine.filter((l) => l.status === 'available');
     const free = open.reduce((sum, l) => sum + (l.balance ?? 0) - (l.reserved ?? 0), 0);
-    const used28 = Math.max(0, Number(used.find((u) => u.itemId === item.id)?.amount ?? 0));
+    const used28 = Math.max(0, used.get(item.id) ?? 0);
     const isSupply = mine.some((l) => l.accountKind === 'gain');
     return {
       ...item,

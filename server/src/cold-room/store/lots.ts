@@ -132,11 +132,13 @@ export async function addLot(tx: Db, lot: NewLot): Promise<void> {
 
 /** The next free lot code: a letter for the kind and a running number. */
 export async function nextLotCode(tx: Db, letter: string): Promise<string> {
-  const [row] = await sql(tx).rows<{ last: number | null }>(
-    `SELECT MAX(CAST(SUBSTRING(code, 3) AS UNSIGNED)) AS last FROM lot WHERE code LIKE :pattern FOR UPDATE`,
-    { pattern: `${letter}-%` },
+  await sql(tx).write(
+    `INSERT INTO lot_code (letter, last) VALUES (:letter, LAST_INSERT_ID(1))
+     ON DUPLICATE KEY UPDATE last = LAST_INSERT_ID(last + 1)`,
+    { letter },
   );
-  return `${letter}-${String((row?.last ?? 0) + 1).padStart(4, '0')}`;
+  const [row] = await sql(tx).rows<{ last: number }>('SELECT LAST_INSERT_ID() AS last');
+  return `${letter}-${String(row?.last ?? 1).padStart(4, '0')}`;
 }
 
 /** What a lot brings besides meat, as it was written down. */

@@ -59,7 +59,7 @@ export function forgetSession(app: AppContext, req: Request): void {
 }
 
 /**
- * Checks a PIN or password and opens a session; one that this browser had before ends.
+ * Checks a PIN or password and opens a session.
  * @throws HttpProblem 401 for a wrong one, 429 after five wrong ones in five minutes
  */
 export async function signIn(
@@ -71,12 +71,27 @@ export async function signIn(
 ): Promise<void> {
   const device = deviceOf(app, req);
   await mustMatchSecret(app, personId, secret, { device, address: addressOf(req) });
+  await openSession(app, personId, null, req, res);
+}
+
+/**
+ * Opens a session of somebody who has shown who they are; one that this browser had before ends.
+ * @param until the session ends by then at the latest
+ */
+export async function openSession(
+  app: AppContext,
+  personId: string,
+  until: Date | null,
+  req: Request,
+  res: Response,
+): Promise<void> {
   await endSession(app, req);
   // From now on this device is known to be theirs.
   const known = deviceSecret(app, req);
   const now = app.now();
   const token = randomBytes(32).toString('base64url');
-  const expiresAt = new Date(now.getTime() + SESSION_HOURS * 3_600_000);
+  const whole = now.getTime() + SESSION_HOURS * 3_600_000;
+  const expiresAt = new Date(until ? Math.min(whole, until.getTime()) : whole);
   await store.addSession(app.db, {
     tokenHash: hashToken(token),
     personId,

@@ -6,8 +6,10 @@ import { about } from '../../platform/settings.js';
 /** Wrong tries are shown for so long. */
 const TRIES_MS = 24 * 3_600_000;
 
-interface MemberRow extends Omit<Member, 'active' | 'lastIn'> {
+interface MemberRow extends Omit<Member, 'active' | 'lastIn' | 'guestUntil' | 'hasBadge'> {
   active: number;
+  guestUntil: Date | null;
+  hasBadge: number;
   lastIn: Date | null;
 }
 
@@ -17,16 +19,20 @@ export async function list(db: Db, now: Date): Promise<Member[]> {
     `SELECT p.id, p.name, p.role, p.secret_kind AS secret, p.active,
        (SELECT COUNT(*) FROM session s WHERE s.person_id = p.id AND s.expires_at > :now) AS sessions,
        (SELECT MAX(a.at) FROM sign_in_attempt a WHERE a.person_id = p.id AND a.opened) AS lastIn,
-       (SELECT COUNT(*) FROM sign_in_attempt a WHERE a.person_id = p.id AND NOT a.succeeded AND a.at > :since) AS wrongTries
+       (SELECT COUNT(*) FROM sign_in_attempt a WHERE a.person_id = p.id AND NOT a.succeeded AND a.at > :since) AS wrongTries,
+       (SELECT MAX(s.until) FROM pass s WHERE s.person_id = p.id AND s.kind = 'day' AND s.gone_at IS NULL) AS guestUntil,
+       EXISTS (SELECT 1 FROM pass s WHERE s.person_id = p.id AND s.kind = 'badge' AND s.gone_at IS NULL) AS hasBadge
      FROM person p ORDER BY p.active DESC, p.role, p.name`,
     { now, since: new Date(now.getTime() - TRIES_MS) },
   );
-  return rows.map(({ active, lastIn, sessions, wrongTries, ...row }) => ({
+  return rows.map(({ active, lastIn, sessions, wrongTries, guestUntil, hasBadge, ...row }) => ({
     ...row,
     active: active === 1,
     sessions: Number(sessions),
     lastIn: lastIn?.toISOString() ?? null,
     wrongTries: Number(wrongTries),
+    guestUntil: guestUntil?.toISOString() ?? null,
+    hasBadge: Number(hasBadge) === 1,
   }));
 }
 

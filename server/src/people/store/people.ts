@@ -14,7 +14,8 @@ export function listNames(
   db: Db,
 ): Promise<{ id: string; name: string; role: Role; secret: 'pin' | 'password' }[]> {
   return sql(db).rows(
-    'SELECT id, name, role, secret_kind AS secret FROM person WHERE active ORDER BY role, name',
+    `SELECT id, name, role, secret_kind AS secret FROM person p WHERE active
+       AND NOT EXISTS (SELECT 1 FROM pass s WHERE s.person_id = p.id AND s.kind = 'day') ORDER BY role, name`,
   );
 }
 

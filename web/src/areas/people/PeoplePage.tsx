@@ -3,6 +3,8 @@ import Button from '@mui/material/Button';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { ROLES, ROUTES, type Member } from '@zest/contract';
+import { call } from '../../data/api.js';
+import { showPdf } from '../../data/files.js';
 import { queries } from '../../data/queries.js';
 import { usePerson } from '../../data/session.js';
 import { ChoiceInput, CommandDialog, TextInput, TickInput } from '../../ui/command/index.js';
@@ -11,34 +13,54 @@ import { PRIMARY, PrimaryBar } from '../../ui/PrimaryBar.js';
 import { useShopTime } from '../../ui/shop-time.js';
 import { COLOUR, NUMERALS } from '../../ui/theme.js';
 import { Triangle, Trouble } from '../../ui/Trouble.js';
+import { DayCodeDialog, DayCodeSign, type DayCode } from './DayCode.js';
 import { SecretFields } from './SecretFields.js';
 import { ShopPlaces } from './ShopPlaces.js';
 import { ROLE_WORD } from './role-words.js';
 
-type Doing = { what: 'add' } | { what: 'change' | 'secret' | 'end'; member: Member };
+type Doing = { what: 'add' | 'day' } | { what: 'change' | 'secret' | 'end'; member: Member };
 
 /** Everybody of the shop: what they do, where they are signed in, and who is let in no more. */
 export default function PeoplePage() {
   const { role } = usePerson();
   const people = useQuery(queries.people);
   const [doing, setDoing] = useState<Doing>();
+  const [day, setDay] = useState<DayCode>();
+  const [trouble, setTrouble] = useState<unknown>();
   const close = () => setDoing(undefined);
+  const badge = (member: Member) => {
+    setTrouble(undefined);
+    call(ROUTES.makeBadge, { params: { id: member.id } }).then(({ pdf }) => {
+      showPdf(pdf);
+      void people.refetch();
+    }, setTrouble);
+  };
   return (
     <Box>
       <ShopPlaces />
       {people.error ? <Trouble error={people.error} again={() => void people.refetch()} /> : null}
       {people.isPending ? <Loading what="Asking who is here" /> : null}
+      {trouble ? <Trouble error={trouble} /> : null}
+      {day ? <DayCodeSign {...day} /> : null}
       {people.data?.map((member) => (
-        <Row key={member.id} member={member} canChange={role === 'lead'} onDo={setDoing} />
+        <Row
+          key={member.id}
+          member={member}
+          canChange={role === 'lead'}
+          onDo={setDoing}
+          onBadge={() => badge(member)}
+        />
       ))}
       {role === 'lead' ? (
         <PrimaryBar>
           <Button variant="contained" sx={PRIMARY} onClick={() => setDoing({ what: 'add' })}>
             Add somebody
           </Button>
+          <Button onClick={() => setDoing({ what: 'day' })}>A code for an inspector, for a day</Button>
         </PrimaryBar>
       ) : null}
       {doing?.what === 'add' ? <AddDialog onClose={close} /> : null}
+      {doing?.what === 'day' ? <DayCodeDialog onDone={setDay} onClose={close} /> : null}
       {doing?.what === 'change' ? <ChangeDialog member={doing.member} onClose={close} /> : null}
       {doing?.what === 'secret' ? (
         <CommandDialog
@@ -73,13 +95,15 @@ function Row({
   member,
   canChange,
   onDo,
+  onBadge,
 }: {
   member: Member;
   canChange: boolean;
   onDo: (doing: Doing) => void;
+  onBadge: () => void;
 }) {
   const time = useShopTime();
-  const { name, role, active, sessions, lastIn, wrongTries } = member;
+  const { name, role, active, sessions, lastIn, wrongTries, guestUntil, hasBadge } = member;
   return (
     <Box
       sx={{
@@ -96,6 +120,7 @@ function Row({
       <Box sx={NUMERALS}>
         {sessions > 0 ? `signed in at ${sessions} ${sessions === 1 ? 'device' : 'devices'}` : 'not signed in'}
         {lastIn ? `, last on ${time.day(lastIn)} at ${time.clock(lastIn)}` : ''}
+        {guestUntil ? `, by a code until ${time.day(guestUntil)}, ${time.clock(guestUntil)}` : ''}
         {wrongTries > 0 ? (
           <Box sx={{ display: 'flex', gap: 1, alignItems: 'center', fontWeight: 700 }}>
             <Triangle size={18} /> {wrongTries} wrong {wrongTries === 1 ? 'try' : 'tries'} in the last day
@@ -111,7 +136,12 @@ function Row({
           >
             Change
           </Button>
-          {role !== 'lead' && active ? (
+          {role === 'bench' && active ? (
+            <Button aria-label={`A badge for ${name}`} onClick={onBadge}>
+              {hasBadge ? 'Another badge' : 'Badge'}
+            </Button>
+          ) : null}
+          {role !== 'lead' && active && guestUntil === null ? (
             <Button
               aria-label={`New PIN or password for ${name}`}
               onClick={() => onDo({ what: 'secret', member })}

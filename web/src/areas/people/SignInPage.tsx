@@ -11,6 +11,8 @@ import { COLOUR } from '../../ui/theme.js';
 import { Trouble } from '../../ui/Trouble.js';
 import { Keypad } from '../../kit/keypad/Keypad.js';
 import { queries } from '../../data/queries.js';
+import { useScan } from '../../ui/shortcuts.js';
+import { ByCode } from './ByCode.js';
 import { LetIn, isUnknownHere } from './LetIn.js';
 import { ROLE_WORD } from './role-words.js';
 
@@ -21,7 +23,17 @@ export function SignInPage() {
   const names = useQuery(queries.names);
   const health = useQuery(queries.health);
   const [chosen, setChosen] = useState<Name>();
+  const [byCode, setByCode] = useState(false);
+  const [scanned, setScanned] = useState<unknown>();
+  const client = useQueryClient();
   const isUnknown = isUnknownHere(names.error);
+  useScan((code) => {
+    setScanned(undefined);
+    call(ROUTES.signInByCode, { body: { code } }).then(
+      (person) => client.setQueryData(SESSION_KEY, person),
+      setScanned,
+    );
+  });
   return (
     <Box sx={{ minHeight: '100vh', display: 'flex' }}>
       <Box
@@ -50,7 +62,10 @@ export function SignInPage() {
         {names.error && !isUnknown ? (
           <Trouble error={names.error} again={() => void names.refetch()} />
         ) : null}
-        {chosen ? (
+        {scanned ? <Trouble error={scanned} /> : null}
+        {byCode ? (
+          <ByCode onBack={() => setByCode(false)} />
+        ) : chosen ? (
           <Secret key={chosen.id} name={chosen} onBack={() => setChosen(undefined)} />
         ) : (
           <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 2 }}>
@@ -67,6 +82,11 @@ export function SignInPage() {
                 </Box>
               </Button>
             ))}
+            {names.data ? (
+              <Button onClick={() => setByCode(true)} sx={{ gridColumn: '1 / -1', justifySelf: 'start' }}>
+                By a code for a day, or scan a badge
+              </Button>
+            ) : null}
           </Box>
         )}
       </Box>

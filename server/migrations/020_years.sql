@@ -1,0 +1,18 @@
+-- Ten years of entries lie behind a shop: what is asked every day finds its few rows among them.
+
+-- Lots with something left are few among all that ever were.
+ALTER TABLE balance ADD KEY (amount);
+ALTER TABLE account ADD KEY (kind);
+ALTER TABLE lot ADD KEY (owner, received_at);
+-- What was written in the last weeks, and by whom it was proven.
+ALTER TABLE transfer ADD KEY (recorded_at);
+ALTER TABLE reading ADD KEY (batch_id, kind);
+
+-- The last code given out of each kind of lot; one row to wait at, instead of all codes of that kind.
+CREATE TABLE lot_code (
+  letter CHAR(1) CHARACTER SET ascii PRIMARY KEY,
+  last INT UNSIGNED NOT NULL
+);
+INSERT INTO lot_code (letter, last)
+  SELECT LEFT(code, 1), MAX(CAST(SUBSTRING(code, 3) AS UNSIGNED)) FROM lot
+  WHERE code REGEXP '^[A-Z]-[0-9]+$' GROUP BY LEFT(code, 1);
