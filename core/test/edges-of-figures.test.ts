@@ -18,8 +18,8 @@ import {
   type BenchEntry,
 } from '../src/index.js';
 import { SCALES } from '../src/weighing/shop-scales.js';
-import { A_SHOP, aBatch, afterEntries } from './a-batch.js';
-import { METHOD, weigh } from './a-cured-batch.js';
+import { A_SHOP, aBatch, afterEntries, ingredientLine } from './a-batch.js';
+import { CURE, METHOD, meatIn, weigh } from './a-cured-batch.js';
 import { LIBRARY, line, recipeOf } from './recipe-shelf.js';
 
 const METRIC = { system: 'metric' } as const;
@@ -287,4 +287,104 @@ describe('the casing of a batch', () => {
     const leftOut = { ...facts, steps: facts.steps.map((s) => ({ ...s, leftOut: s.id === 'stuff' })) };
     expect(fold(leftOut, A_SHOP).casing).toMatchObject({ links: 100, stuffedMg: 0 });
   });
+});
+
+describe('what is reckoned beside the batch’s own lines', () => {
+  it('is the seasoning of a correction, on the meat of that correction alone', () => {
+    const facts = meatIn();
+    const [meat, salt] = [
+      facts.lines.find((l) => l.name === 'Lean')!,
+      facts.lines.find((l) => l.name === 'Fine salt')!,
+    ];
+    const step = { ...facts.steps[0]!, id: 'more', origin: 'fat' as const, originNo: 1 };
+    const season = { ...facts.steps[1]!, id: 'season', origin: 'fat' as const, originNo: 1 };
+    const lines = [
+      ...facts.lines,
+      { ...meat, id: 'more lean', stepId: 'more', plannedMg: 2_000_000 },
+      { ...meat, id: 'other', stepId: 'another', plannedMg: 7_000_000 },
+      { ...salt, id: 'more salt', stepId: 'season', plannedMg: 8_000, seasonsStepId: 'more' },
+    ];
+    const view = fold({ ...facts, steps: [...facts.steps, step, season], lines }, A_SHOP);
+    const own = view.lines.find((l) => l.id === 'more salt');
+    // 8 g on the 2 kg that they are for.
+    expect(own?.gPerKgMeat).toBeCloseTo(4, 9);
+    expect(own?.perLoadMg).toEqual([8_000]);
+    expect(own?.pctOfMix).toBeCloseTo((100 * 8) / (2000 * 1.0215), 6);
+  });
+
+  it('is the protein of the meat by the fat of the blend as it is made', () => {
+    const cooked = (fatPct: number, more: (facts: BatchFacts) => BatchFacts = (f) => f) => {
+      const facts = meatIn({ ingredients: [CURE, ingredientLine('Water', 300, { role: 'liquid' })] });
+      const accounts = facts.accounts.map((a) => (a.name === 'Belly' ? { ...a, fatPct } : a));
+      const recipe = { ...facts.batch.recipe, state: 'cooked' as const, fatClass: 'cooked' as const };
+      const made = more({ ...facts, accounts, batch: { ...facts.batch, recipe } });
+      return (
+        fold(made, { ...A_SHOP, book: 'us' }).gauges.find((g) => g.substance === 'added water')?.value ?? NaN
+      );
+    };
+    const [lean, fat] = [cooked(20), cooked(80)];
+    // Fatter meat has less protein, so that more of the same water counts as added.
+    expect(fat).toBeGreaterThan(lean);
+    // Of a blend of 21.25 % it is the same as of a window that begins and ends there, before there is any meat.
+    const bare = (facts: BatchFacts): BatchFacts => ({
+      ...facts,
+      lines: facts.lines.filter((l) => l.kind !== 'meat'),
+      batch: { ...facts.batch, windowMinPct: 21.25, windowMaxPct: 21.25 },
+    });
+    expect(cooked(55, bare)).toBeCloseTo(cooked(55), 6);
+    const unknown = (facts: BatchFacts): BatchFacts => ({
+      ...facts,
+      accounts: facts.accounts.map((a) => (a.name === 'Lean' ? { ...a, fatPct: null } : a)),
+    });
+    // Where the fat of one lot is not known, that of the other stands for both.
+    expect(cooked(10, unknown)).toBeCloseTo(cooked(10), 6);
+  });
+
+  it('are places in the order of the work, whichever was written first', () => {
+    const facts = meatIn();
+    const order = fold({ ...facts, accounts: [...facts.accounts].reverse() }, A_SHOP).ribbon.map(
+      (r) => r.position,
+    );
+    expect(order).toEqual([...order].sort((a, b) => (a ?? 0) - (b ?? 0)));
+    expect(order).toEqual([3, 4, 5]);
+  });
+});
+
+describe('a recipe scaled', () => {
+  const scale = (more: object, library = LIBRARY) =>
+    scaleTo({
+      document: { ...recipeOf([line('Fine salt', 16)]), ...more },
+      library,
+      wanted: 'meat',
+      amount: 8e6,
+      productYield: 0.9,
+      scales: SCALES,
+    });
+  it('counts pieces, packs and fills only where the recipe says how large they are', () => {
+    expect(scale({ linkMassG: null, linkLengthMm: null, casing: null }).links).toBeNull();
+    expect(scale({ linkMassG: 100, casing: null }).links).toBe(81);
+    expect(scale({ packMassG: undefined }).packs).toBeNull();
+    expect(scale({ packMassG: 500 }).packs).toBe(14);
+    expect(scale({ stufferCapacityKg: 3 }).fills).toBe(3);
+  });
+
+  it('calls a line as the shelf does, and as the recipe does where the shelf has it no more', () => {
+    expect(scale({}).lines[0]?.name).toBe('Fine salt');
+    expect(scale({ lines: [{ ...line('Fine salt', 16), name: 'Old name' }] }, new Map()).lines[0]?.name).toBe(
+      'Old name',
+    );
+  });
+});
+
+it('says how much cure the limit allows', () => {
+  // A quarter ounce of 6.25 % to 25 lb is 156.25 ppm: 25 g to 10 kg (9 CFR 424.21).
+  expect(nitrite({ cureG: 1, nitritePct: 6.25, meatKg: 10, book: 'us' }).maxCureG).toBeCloseTo(25, 9);
+});
+
+it('reads groups of thousands, and nothing that only looks like them', () => {
+  expect(readDecimal('1,234,567.5')).toBe(1_234_567.5);
+  expect(readDecimal('12,345.5')).toBe(12_345.5);
+  expect(readDecimal('123,456,789.25')).toBe(123_456_789.25);
+  for (const wrong of ['1234,567.5', '1,2345.5', ',123.4', '1,234,56.7'])
+    expect(() => readDecimal(wrong), wrong).toThrow();
 });

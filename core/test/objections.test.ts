@@ -105,6 +105,11 @@ describe('against the meats of a batch speaks', () => {
     expect(found(without, 'allergen-milk')).toBeUndefined();
   });
 
+  it('nothing, where nothing is wrong', () => {
+    expect(objections(PORK, A_SHOP).filter((o) => !o.guard.startsWith('recipe-'))).toEqual([]);
+    expect(objections(PORK, A_SHOP).every((o) => o.sentence.length > 20)).toBe(true);
+  });
+
   it('anew only what was not there, or goes further', () => {
     const one: Objection = { level: 'sign', guard: 'window', about: 'a', amount: 1, sentence: '' };
     const isNew = (more: Partial<Objection>, before: readonly Objection[] = [one]) =>

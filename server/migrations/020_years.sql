@@ -8,6 +8,13 @@ ALTER TABLE lot ADD KEY (owner, received_at);
 ALTER TABLE transfer ADD KEY (recorded_at);
 ALTER TABLE reading ADD KEY (batch_id, kind);
 
+-- Whether its tasting was passed: so many of a version need not be looked for among the readings of all of them.
+ALTER TABLE batch
+  ADD passed BOOLEAN NOT NULL DEFAULT FALSE,
+  ADD KEY (recipe_version_id, state, passed);
+UPDATE batch b SET passed = TRUE
+  WHERE EXISTS (SELECT 1 FROM reading w WHERE w.batch_id = b.id AND w.kind = 'verdict' AND w.value = 1);
+
 -- The last code given out of each kind of lot; one row to wait at, instead of all codes of that kind.
 CREATE TABLE lot_code (
   letter CHAR(1) CHARACTER SET ascii PRIMARY KEY,

@@ -194,11 +194,10 @@ const QUERIES = [
      v.document AS recipe, b.state, b.planned_for AS plannedFor, b.planned_meat_mg AS plannedMeatMg,
      CAST(b.window_min_pct AS DOUBLE) AS windowMinPct, CAST(b.window_max_pct AS DOUBLE) AS windowMaxPct,
      b.opened_at AS openedAt, b.owner, b.hotness, b.signed, b.version,
-     EXISTS (SELECT 1 FROM batch o WHERE o.planned_for = b.planned_for AND o.id <> b.id AND o.state <> 'cancelled'
+     EXISTS (SELECT 1 FROM batch o WHERE o.planned_for = b.planned_for AND o.id <> b.id AND o.state IN ('open', 'closed')
        AND NOT o.owner <=> b.owner AND EXISTS (SELECT 1 FROM transfer t WHERE t.batch_id = o.id)) AS meetsOther,
-     (SELECT COUNT(DISTINCT w.batch_id) FROM reading w JOIN batch o ON o.id = w.batch_id
-      WHERE o.recipe_version_id = b.recipe_version_id AND o.id <> b.id AND o.state = 'closed'
-        AND w.kind = 'verdict' AND w.value = 1) AS provenRuns
+     (SELECT COUNT(*) FROM batch o WHERE o.recipe_version_id = b.recipe_version_id AND o.state = 'closed' AND o.passed
+        AND o.id <> b.id) AS provenRuns
    FROM batch b JOIN recipe_version v ON v.id = b.recipe_version_id JOIN recipe r ON r.id = v.recipe_id
    WHERE b.id IN (:ids) ORDER BY b.planned_for DESC, b.number DESC`,
   `SELECT s.id, s.batch_id AS batchId, s.position, s.document, s.place_account_id AS placeAccountId,

@@ -98,7 +98,9 @@ export function benchLots(db: Db, batchId: string): Promise<BenchLot[]> {
        COALESCE(i.role, 'meat') AS role, l.trim_id AS trimId, t.species,
        CAST(l.fat_pct AS DOUBLE) AS fatPct, IF(l.kind = 'trim', l.heat, NULL) AS heat,
        DATE_FORMAT(l.received_at, '%Y-%m-%d') AS receivedOn, CASE WHEN a.kind = 'gain' THEN NULL ELSE b.amount - b.reserved END AS freeMg
-     FROM lot l JOIN account a ON a.id = l.account_id LEFT JOIN balance b ON b.account_id = l.account_id
+     FROM (SELECT account_id AS id FROM balance WHERE amount > 0 UNION SELECT id FROM account WHERE kind = 'gain') here
+     JOIN lot l ON l.account_id = here.id JOIN account a ON a.id = l.account_id
+     LEFT JOIN balance b ON b.account_id = l.account_id
      LEFT JOIN trim_kind t ON t.id = l.trim_id LEFT JOIN ingredient i ON i.id = l.ingredient_id
      WHERE l.kind IN ('trim', 'ingredient') AND l.status = 'available'
        AND (l.kind = 'ingredient' OR l.owner <=> (SELECT owner FROM batch WHERE id = :batchId))

@@ -244,7 +244,12 @@ export function writeReading(tx: Transaction, head: EntryHead, reading: WrittenR
        :transferId, :proven, :retimed, ${NUMBER})`,
     { ...head, ...reading },
   );
+  if (reading.kind === 'verdict' && reading.value === PASSED)
+    sql(tx).defer('UPDATE batch SET passed = TRUE WHERE id = :batchId', { batchId: head.batchId });
 }
+
+/** A tasting that was passed, as its reading says it. */
+const PASSED = 1;
 
 export interface WrittenMark {
   id: string;

@@ -119,7 +119,7 @@ async function salesOf(db: Db, since: { since: Date }): Promise<SaleRow[]> {
   );
   const side = (account: 'from_account' | 'to_account', sign: '' | '-') =>
     `SELECT m.batch_id, m.${account} AS own, ${sign}m.amount AS amount, m.at FROM batch c
-     JOIN transfer m ON m.batch_id = c.id JOIN lot k ON k.account_id = m.${account}
+     STRAIGHT_JOIN transfer m ON m.batch_id = c.id STRAIGHT_JOIN lot k ON k.account_id = m.${account}
      WHERE c.owner IS NOT NULL AND (c.state = 'open' OR c.planned_for >= :since)
        AND k.kind IN ('ingredient', 'casing') AND m.from_account NOT IN (:found, :foundCasing)`;
   const goods = await sql(db).rows<Omit<SaleRow, 'minor' | 'amount'> & { amount: string }>(

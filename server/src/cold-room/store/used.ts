@@ -2,6 +2,8 @@ import type { Db } from '../../platform/database.js';
 import { sql } from '../../platform/sql.js';
 
 const DAY_MS = 86_400_000;
+/** A day may still come again for so long where a clock was set back. */
+const SETTLED_MS = 6 * 3_600_000;
 
 /** What batches used of each ingredient and casing on days that are over, by the day it was written; it never changes. */
 const known = new WeakMap<Db, Map<number, ReadonlyMap<string, number>>>();
@@ -17,8 +19,7 @@ export async function usedSince(db: Db, now: Date, days: number): Promise<Map<st
   const sum = new Map<string, number>();
   for (let day = today - days; day <= today; day += 1) {
     const used = mine.get(day) ?? (await usedOn(db, day));
-    // Yesterday may still come again where a clock was set back.
-    if (day < today - 1) mine.set(day, used);
+    if (now.getTime() >= (day + 1) * DAY_MS + SETTLED_MS) mine.set(day, used);
     for (const [id, amount] of used) sum.set(id, (sum.get(id) ?? 0) + amount);
   }
   for (const day of mine.keys()) if (day < today - days) mine.delete(day);
