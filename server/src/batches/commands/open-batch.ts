@@ -232,7 +232,7 @@ async function takeStock(tx: Transaction, batchId: string, line: RecipeLine, due
   const first = await setAside(tx, batchId, lots, due);
   if (first) return first;
   const free = lots.reduce((sum, l) => sum + Math.max(0, l.free), 0);
-  const message = `Not enough ${line.name}: ${grams(due)} is needed, ${grams(free)} is free in all its lots.`;
+  const message = `Not enough ${line.name}: ${grams(due)} is needed, ${grams(free)} is free in all its lots. Take some in under Cold room, Spices, cure, casings.`;
   throw invalid([{ path: 'meatMg', message }]);
 }
 
@@ -269,7 +269,7 @@ async function reserveCasing(tx: Transaction, body: OpenBatch, recipe: Recipe): 
   throw invalid([
     {
       path: 'meatMg',
-      message: `Not enough casing: ${plan.metres.toFixed(1)} m of ${casing.name} is needed, ${free.toFixed(1)} m is free in all its lots.`,
+      message: `Not enough casing: ${plan.metres.toFixed(1)} m of ${casing.name} is needed, ${free.toFixed(1)} m is free in all its lots. Take some in under Cold room, Spices, cure, casings.`,
     },
   ]);
 }

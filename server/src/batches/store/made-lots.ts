@@ -64,7 +64,7 @@ export function reworkWaiting(
 ): Promise<{ lotId: string; batchId: string; accountId: string; code: string; massMg: number }[]> {
   return sql(db).rows(
     `SELECT l.id AS lotId, l.batch_id AS batchId, l.account_id AS accountId, l.code, b.amount AS massMg
-     FROM balance b STRAIGHT_JOIN lot l ON l.account_id = b.account_id
+     FROM balance b FORCE INDEX (amount) STRAIGHT_JOIN lot l ON l.account_id = b.account_id
      WHERE l.kind = 'rework' AND b.amount > 0 AND (:batchId IS NULL OR l.batch_id = :batchId)
      ORDER BY l.received_at DESC LIMIT 50`,
     { batchId: batchId ?? null },

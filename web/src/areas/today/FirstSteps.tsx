@@ -1,6 +1,7 @@
 import Box from '@mui/material/Box';
 import { useQuery } from '@tanstack/react-query';
 import { Link } from 'react-router';
+import type { Recipe, StockItem } from '@zest/contract';
 import { queries } from '../../data/queries.js';
 import { COLOUR } from '../../ui/theme.js';
 import { Tick } from '../../ui/Trouble.js';
@@ -12,6 +13,17 @@ interface Step {
   isDone: boolean;
 }
 
+/** What the recipe that lacks least still lacks: what is not here, and does not come from the tap. */
+function lackingFor(recipes: readonly Recipe[], goods: readonly StockItem[]): string[] {
+  const isHere = (id: string) => goods.some((item) => item.id === id && (item.isSupply || item.free > 0));
+  const lacking = recipes.map(({ document }) => {
+    const names = document.lines.filter((l) => !isHere(l.ingredientId)).map((l) => l.name);
+    const { casing } = document;
+    return casing && !isHere(casing.casingId) ? [...names, casing.name] : names;
+  });
+  return lacking.sort((a, b) => a.length - b.length)[0] ?? [];
+}
+
 /** What is missing for the first batch of a shop, in the order in which it is wanted, each with where it is done. */
 export function FirstSteps() {
   const health = useQuery(queries.health).data;
@@ -19,7 +31,9 @@ export function FirstSteps() {
   const ingredients = useQuery(queries.ingredients).data;
   const recipes = useQuery(queries.recipes).data;
   const lots = useQuery(queries.lots).data;
-  if (!health || !people || !ingredients || !recipes || !lots) return null;
+  const goods = useQuery(queries.goods).data;
+  if (!health || !people || !ingredients || !recipes || !lots || !goods) return null;
+  const lacking = lackingFor(recipes, goods);
   const steps: Step[] = [
     {
       name: 'Say which shop it is',
@@ -56,6 +70,15 @@ export function FirstSteps() {
       why: 'weighed, with its fat and how that is known',
       to: '/cold-room/receive',
       isDone: lots.length > 0,
+    },
+    {
+      name: 'Take in the spices, cure and casing of a recipe',
+      why:
+        lacking.length > 0 && recipes.length > 0
+          ? `still to come: ${lacking.join(', ')}`
+          : 'weighed or counted, so that each batch knows its lots',
+      to: '/cold-room/goods',
+      isDone: recipes.length > 0 && lacking.length === 0,
     },
   ];
   const next = steps.find((s) => !s.isDone);

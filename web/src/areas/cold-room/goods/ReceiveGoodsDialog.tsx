@@ -1,4 +1,6 @@
+import { useQuery } from '@tanstack/react-query';
 import { ROUTES, type StockItem } from '@zest/contract';
+import { queries } from '../../../data/queries.js';
 import {
   CommandDialog,
   DateInput,
@@ -9,11 +11,21 @@ import {
 } from '../../../ui/command/index.js';
 import { useUnits } from '../../../ui/units.js';
 
+/** The lot that came last of all. */
+function newest(items: readonly StockItem[]) {
+  return items
+    .flatMap((item) => item.lots)
+    .filter((lot) => lot.supplier)
+    .sort((a, b) => b.receivedOn.localeCompare(a.receivedOn) || b.code.localeCompare(a.code))[0];
+}
+
 /** A lot of an ingredient by weight, or of casing by its length. */
 export function ReceiveGoodsDialog({ item, onClose }: { item: StockItem; onClose: () => void }) {
   const units = useUnits();
   const casing = item.kind === 'casing';
-  const supplier = item.lots[0]?.supplier;
+  const all = useQuery({ ...queries.goods, enabled: false }).data ?? [];
+  // Whoever brought it last, or the last thing that came.
+  const supplier = item.lots[0]?.supplier ?? newest(all)?.supplier;
   return (
     <CommandDialog
       route={ROUTES.receiveGoods}
