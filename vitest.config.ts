@@ -6,6 +6,7 @@ const resolve = {
   alias: {
     '@zest/core': here('core/src/index.ts'),
     '@zest/contract': here('contract/src/index.ts'),
+    '@zest/server/certificate-files': here('server/src/platform/certificate-files.ts'),
     '@zest/server/migrate': here('server/src/platform/migrate.ts'),
     '@zest/ops': here('ops/src/index.ts'),
   },

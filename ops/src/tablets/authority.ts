@@ -4,6 +4,7 @@ import { chmod, mkdir, readFile, rename, writeFile } from 'node:fs/promises';
 import net from 'node:net';
 import path from 'node:path';
 import * as x509 from '@peculiar/x509';
+import { CERTIFICATE_FILES as FILES } from '@zest/server/certificate-files';
 import { say } from '../say.js';
 
 /** The authority outlives the tablets that trust it. */
@@ -13,13 +14,6 @@ const SHOP_DAYS = 397;
 /** One that ends within so many days is made anew. */
 const RENEW_DAYS = 45;
 const DAY_MS = 86_400_000;
-
-const FILES = {
-  authority: 'authority.pem',
-  authorityKey: 'authority.key.pem',
-  certificate: 'shop.pem',
-  key: 'shop.key.pem',
-};
 
 /**
  * The shop's certificate for the name or address that tablets type, signed by an authority of this machine's own.

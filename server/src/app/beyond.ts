@@ -6,7 +6,8 @@ import path from 'node:path';
 import express, { type Express } from 'express';
 import type { AppContext } from '../platform/app-context.js';
 import type { Beyond } from '../platform/config.js';
-import { CERTIFIED, reachOf } from '../platform/reach.js';
+import { CERTIFICATE_FILES } from '../platform/certificate-files.js';
+import { reachOf } from '../platform/reach.js';
 import { shopName } from '../platform/settings.js';
 import { trustPage } from './trust-page.js';
 
@@ -24,7 +25,7 @@ export async function serveBeyond(app: AppContext, shop: Express, beyond: Beyond
   const everywhere = net.isIPv6(beyond.host.replace(/[[\]]/g, '')) ? '::' : '0.0.0.0';
   await listening(secure, beyond.port, everywhere);
   await listening(trust, beyond.trustPort, everywhere);
-  const file = path.join(beyond.certificates, CERTIFIED.certificate);
+  const file = path.join(beyond.certificates, CERTIFICATE_FILES.certificate);
   let madeAt = (await stat(file)).mtimeMs;
   const look = async () => {
     const now = (await stat(file)).mtimeMs;
@@ -41,8 +42,8 @@ export async function serveBeyond(app: AppContext, shop: Express, beyond: Beyond
 
 async function certified({ certificates }: Beyond): Promise<{ key: Buffer; cert: Buffer }> {
   const [key, cert] = await Promise.all([
-    readFile(path.join(certificates, CERTIFIED.key)),
-    readFile(path.join(certificates, CERTIFIED.certificate)),
+    readFile(path.join(certificates, CERTIFICATE_FILES.key)),
+    readFile(path.join(certificates, CERTIFICATE_FILES.certificate)),
   ]);
   return { key, cert };
 }
@@ -70,7 +71,7 @@ function trustOnly(app: AppContext, beyond: Beyond): Express {
   });
   page.get('/authority.crt', async (_req, res) => {
     res.type('application/x-x509-ca-cert');
-    res.send(await readFile(path.join(beyond.certificates, CERTIFIED.authority)));
+    res.send(await readFile(path.join(beyond.certificates, CERTIFICATE_FILES.authority)));
   });
   page.use((_req, res) => {
     res.status(403).type('text/plain');

@@ -4,4 +4,5 @@ export { addEvent, addParent, makeLot, stockLot, stockTransfer } from './store/l
 export { prepareLot } from './commands/prepare-lot.js';
 export { countLot } from './commands/stock-take.js';
 export { receiveLot } from './commands/receive.js';
+export { insertCasing, insertIngredient, insertTrim } from './store/kinds.js';
 export { nextLotCode } from './store/lots.js';

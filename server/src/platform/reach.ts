@@ -2,22 +2,16 @@ import { X509Certificate } from 'node:crypto';
 import { readFile } from 'node:fs/promises';
 import path from 'node:path';
 import type { Reach } from '@zest/contract';
+import { CERTIFICATE_FILES } from './certificate-files.js';
 import type { Beyond } from './config.js';
-
-/** File names in the folder of certificates; the launcher makes what is in them. */
-export const CERTIFIED = {
-  authority: 'authority.pem',
-  certificate: 'shop.pem',
-  key: 'shop.key.pem',
-};
 
 /** The addresses by which the shop is reached from beyond its machine; null where it is not. */
 export async function reachOf(beyond: Beyond | undefined): Promise<Reach | null> {
   if (!beyond) return null;
   const read = async (name: string) =>
     new X509Certificate(await readFile(path.join(beyond.certificates, name)));
-  const authority = await read(CERTIFIED.authority);
-  const certificate = await read(CERTIFIED.certificate);
+  const authority = await read(CERTIFICATE_FILES.authority);
+  const certificate = await read(CERTIFICATE_FILES.certificate);
   return {
     address: `https://${beyond.host}:${beyond.port}/`,
     trustAddress: `http://${beyond.host}:${beyond.trustPort}/`,

@@ -9,7 +9,8 @@ import { announce } from '../../platform/live.js';
 import { invalid, notFound } from '../../platform/problem.js';
 import { addEvent, stockLot } from '../store/lot-writes.js';
 import { nextLotCode } from '../store/lots.js';
-import { findItem, insertIngredient, insertSupplyLot } from '../store/goods.js';
+import { findItem, insertSupplyLot } from '../store/goods.js';
+import { insertIngredient } from '../store/kinds.js';
 
 /**
  * A new ingredient. What could be salt is typed: plain salt, a cure with its strengths, or neither;

@@ -6,6 +6,7 @@ import { once } from '../../platform/commands.js';
 import { DUPLICATE_KEY, errnoOf, type Db } from '../../platform/database.js';
 import { announce } from '../../platform/live.js';
 import { invalid } from '../../platform/problem.js';
+import { insertCasing } from './kinds.js';
 
 interface CasingKind {
   casingId: string;
@@ -36,19 +37,17 @@ export async function addCasing(app: AppContext, person: Person, body: NewCasing
   const head = { id: body.id, kind: 'add-casing', personId: person.id, at: now, request: body };
   await once(app.db, head, async (tx) => {
     try {
-      await sql(tx).write(
-        `INSERT INTO casing (id, name, material, calibre_mm, g_per_m, tube_mm, tube_takes_g)
-         VALUES (:id, :name, :material, :calibre, :gPerM, :tubeMm, :tubeTakesG)`,
-        {
-          id: body.id,
-          name: body.name,
-          material: body.material,
-          gPerM: body.gPerM,
-          calibre: body.calibreMm ?? diameterOfFlat(body.flatWidthMm ?? 0),
-          tubeMm: body.tubeMm ?? null,
-          tubeTakesG: body.tubeTakesG ?? null,
-        },
-      );
+      const { id, name, material, gPerM, tubeMm, tubeTakesG } = body;
+      const calibreMm = body.calibreMm ?? diameterOfFlat(body.flatWidthMm ?? 0);
+      await insertCasing(tx, {
+        id,
+        name,
+        material,
+        calibreMm,
+        gPerM,
+        tubeMm: tubeMm ?? null,
+        tubeTakesG: tubeTakesG ?? null,
+      });
     } catch (error) {
       if (errnoOf(error) !== DUPLICATE_KEY) throw error;
       throw invalid([{ path: 'name', message: `The shop already has ${body.name}.` }]);

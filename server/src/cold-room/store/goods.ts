@@ -1,7 +1,7 @@
 import { sql } from '../../platform/sql.js';
 import { daysLeft, shopDay, urgency } from '@zest/core';
 import type { StockItem } from '@zest/contract';
-import { type Db, type Transaction } from '../../platform/database.js';
+import type { Db } from '../../platform/database.js';
 import { notFound } from '../../platform/problem.js';
 import { timeZone } from '../../platform/settings.js';
 import { usedSince } from './used.js';
@@ -85,27 +85,6 @@ export async function findItem(db: Db, now: Date, id: string): Promise<StockItem
   const item = (await listGoods(db, now)).find((i) => i.id === id);
   if (!item) throw notFound('This stock item');
   return item;
-}
-
-/** @throws the database's DUPLICATE_KEY when there is one of this name and form */
-export async function insertIngredient(
-  tx: Transaction,
-  row: {
-    id: string;
-    name: string;
-    form: string;
-    role: string;
-    nitritePct: number | null;
-    nitratePct: number | null;
-    saltPct: number;
-    typed: number;
-  },
-): Promise<void> {
-  await sql(tx).write(
-    `INSERT INTO ingredient (id, name, form, role, nitrite_pct, nitrate_pct, salt_pct, typed)
-     VALUES (:id, :name, :form, :role, :nitritePct, :nitratePct, :saltPct, :typed)`,
-    row,
-  );
 }
 
 /** The one lot of a supply, which has no balance. */

@@ -6,6 +6,7 @@ import { once } from '../../platform/commands.js';
 import { DUPLICATE_KEY, errnoOf, type Db } from '../../platform/database.js';
 import { invalid, notFound } from '../../platform/problem.js';
 import { shopBook } from '../../platform/settings.js';
+import { insertTrim } from './kinds.js';
 
 /** Kinds of trim the shop knows, with the warmest a fresh delivery of each may come. */
 export async function listTrims(db: Db, book: BookId): Promise<Trim[]> {
@@ -25,10 +26,7 @@ export async function addTrim(app: AppContext, person: Person, body: NewTrim): P
   const head = { id: body.id, kind: 'add-trim', personId: person.id, at: app.now(), request: body };
   await once(app.db, head, async (tx) => {
     try {
-      await sql(tx).write(
-        'INSERT INTO trim_kind (id, name, species, fat_pct, wild) VALUES (:id, :name, :species, :fatPct, :wild)',
-        { ...body, wild: body.wild ? 1 : 0 },
-      );
+      await insertTrim(tx, { ...body, wild: body.wild === true });
     } catch (error) {
       if (errnoOf(error) !== DUPLICATE_KEY) throw error;
       throw invalid([{ path: 'name', message: `The shop already has a trim named ${body.name}.` }]);

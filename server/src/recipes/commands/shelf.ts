@@ -51,7 +51,7 @@ async function takeUpIn(tx: Transaction, person: Person, at: Date, keys: Keys): 
   const trims = keys.trims.map((key, i) => find(USUAL_TRIMS, key, `trims.${i}`));
   let added = 0;
   for (const usual of ingredients) {
-    const id = await store.insertIngredient(tx, usual);
+    const id = await store.takeIngredient(tx, usual);
     if (id === undefined) continue;
     added += 1;
     if (usual.isSupply) await addSupply(tx, id, `${usual.name} supply`, at);
@@ -66,8 +66,8 @@ async function takeUpIn(tx: Transaction, person: Person, at: Date, keys: Keys): 
       },
     );
   }
-  for (const casing of casings) if (await store.insertCasing(tx, casing)) added += 1;
-  for (const trim of trims) if (await store.insertTrim(tx, trim)) added += 1;
+  for (const casing of casings) if (await store.takeCasing(tx, casing)) added += 1;
+  for (const trim of trims) if (await store.takeTrim(tx, trim)) added += 1;
   return added;
 }
 

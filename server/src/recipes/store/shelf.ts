@@ -1,66 +1,62 @@
 import { v7 as uuid } from 'uuid';
 import type { UsualCasing, UsualIngredient, UsualTrim } from '@zest/core';
+import { insertCasing, insertIngredient, insertTrim } from '../../cold-room/index.js';
 import { sql } from '../../platform/sql.js';
 import type { Transaction } from '../../platform/database.js';
 
 /** Takes an ingredient up, unless the shop has one of that name and form; answers its id where it is new. */
-export async function insertIngredient(
+export async function takeIngredient(
   tx: Transaction,
   { name, form, role, facts }: UsualIngredient,
 ): Promise<string | undefined> {
+  if (await isHere(tx, 'ingredient', { name, form })) return undefined;
   const id = uuid();
   const { saltPct, nitritePct, nitratePct } = facts.contents;
   const cures = role === 'cure';
-  await sql(tx).write(
-    `INSERT INTO ingredient (id, name, form, role, nitrite_pct, nitrate_pct, salt_pct, typed, facts)
-     VALUES (:id, :name, :form, :role, :nitritePct, :nitratePct, :saltPct, 1, :facts)
-     ON DUPLICATE KEY UPDATE name = VALUES(name)`,
-    {
-      id,
-      name,
-      form,
-      role,
-      nitritePct: cures ? nitritePct : null,
-      nitratePct: cures ? nitratePct : null,
-      saltPct,
-      facts: JSON.stringify(facts),
-    },
-  );
-  return (await isThere(tx, 'ingredient', id)) ? id : undefined;
+  await insertIngredient(tx, {
+    id,
+    name,
+    form,
+    role,
+    nitritePct: cures ? nitritePct : null,
+    nitratePct: cures ? nitratePct : null,
+    saltPct,
+    typed: 1,
+    facts: JSON.stringify(facts),
+  });
+  return id;
 }
 
 /** Takes a casing up, unless the shop has one of that name; whether it is new. */
-export async function insertCasing(
+export async function takeCasing(
   tx: Transaction,
   { name, material, calibreMm, gPerM }: UsualCasing,
 ): Promise<boolean> {
-  const id = uuid();
-  await sql(tx).write(
-    `INSERT INTO casing (id, name, material, calibre_mm, g_per_m) VALUES (:id, :name, :material, :calibreMm, :gPerM)
-     ON DUPLICATE KEY UPDATE name = VALUES(name)`,
-    { id, name, material, calibreMm, gPerM },
-  );
-  return isThere(tx, 'casing', id);
+  if (await isHere(tx, 'casing', { name })) return false;
+  await insertCasing(tx, { id: uuid(), name, material, calibreMm, gPerM });
+  return true;
 }
 
 /** Takes a kind of trim up, unless the shop has one of that name; whether it is new. */
-export async function insertTrim(
+export async function takeTrim(
   tx: Transaction,
   { name, species, fatPct, wild }: UsualTrim,
 ): Promise<boolean> {
-  const id = uuid();
-  await sql(tx).write(
-    `INSERT INTO trim_kind (id, name, species, fat_pct, wild) VALUES (:id, :name, :species, :fatPct, :wild)
-     ON DUPLICATE KEY UPDATE name = VALUES(name)`,
-    { id, name, species, fatPct, wild: wild ? 1 : 0 },
-  );
-  return isThere(tx, 'trim_kind', id);
+  if (await isHere(tx, 'trim_kind', { name })) return false;
+  await insertTrim(tx, { id: uuid(), name, species, fatPct, wild: wild === true });
+  return true;
 }
 
-async function isThere(
+/** Whether the shop has one of that name already: it stays as the shop has it. Nobody else makes one meanwhile. */
+async function isHere(
   tx: Transaction,
   table: 'ingredient' | 'casing' | 'trim_kind',
-  id: string,
+  { name, form }: { name: string; form?: string },
 ): Promise<boolean> {
-  return (await sql(tx).rows(`SELECT 1 FROM ${table} WHERE id = :id`, { id })).length > 0;
+  const ofForm = form === undefined ? '' : 'AND form = :form';
+  const rows = await sql(tx).rows(`SELECT 1 FROM ${table} WHERE name = :name ${ofForm} FOR UPDATE`, {
+    name,
+    form: form ?? null,
+  });
+  return rows.length > 0;
 }
