@@ -96,7 +96,7 @@ export default function BringInPage() {
   return (
     <Box sx={{ pb: 2 }}>
       <RecipePlaces />
-      <Box sx={{ display: 'grid', gridTemplateColumns: 'minmax(300px, 380px) minmax(0, 1fr)', gap: 3 }}>
+      <Box sx={{ display: 'grid', gridTemplateColumns: 'minmax(240px, 32%) minmax(0, 1fr)', gap: 3 }}>
         <Box sx={{ display: 'flex', flexDirection: 'column', gap: 1.5 }}>
           <TextField
             label="The recipe as it stands on the card"

@@ -74,7 +74,12 @@ function CardRow({ line, on, library, resolved, onSettle, ...writing }: CardRowP
   return (
     <Box role="group" aria-label={line.text} sx={{ borderTop: `1px solid ${COLOUR.edge}`, py: 1 }}>
       <Box
-        sx={{ display: 'grid', gridTemplateColumns: '26px 1fr 200px 130px', gap: 1, alignItems: 'center' }}
+        sx={{
+          display: 'grid',
+          gridTemplateColumns: '26px minmax(0, 1fr) minmax(90px, auto) minmax(80px, auto)',
+          gap: 1,
+          alignItems: 'center',
+        }}
       >
         {clear && chosen ? <Tick size={20} /> : <Triangle size={20} />}
         <Box>
