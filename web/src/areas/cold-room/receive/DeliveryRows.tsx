@@ -34,6 +34,9 @@ export function DeliveryRows(props: DeliveryRowsProps) {
   );
 }
 
+/** What a lot cannot be taken in without. */
+const NEEDED: ReadonlySet<string> = new Set(['price']);
+
 function Row({
   row,
   n,
@@ -55,6 +58,7 @@ function Row({
   const field = (name: keyof DeliveryRow & string, label: string, width: number, path: string = name) => (
     <TextField
       label={label}
+      required={NEEDED.has(name)}
       value={row[name]}
       onChange={set(name)}
       error={issues[path] !== undefined}
@@ -75,6 +79,7 @@ function Row({
       <Box sx={{ display: 'flex', gap: 1, alignItems: 'flex-start', flexWrap: 'wrap' }}>
         <TextField
           select
+          required
           label="Trim"
           value={row.trimId}
           onChange={set('trimId')}
@@ -97,8 +102,9 @@ function Row({
           sx={{ width: 112 }}
         />
         {field('boxes', 'or 4 × 10 kg', 136, 'boxWeight')}
-        {field('price', 'Price per kg', 104)}
+        {field('price', 'Price per kg', 110)}
         <TextField
+          required
           label={`Came at, limit ${limit === undefined ? '–' : units.temperature(limit)}`}
           value={row.temp}
           onChange={set('temp')}

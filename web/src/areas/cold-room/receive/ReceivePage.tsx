@@ -136,7 +136,7 @@ function Receive({ trims }: { trims: readonly Trim[] }) {
             ? 'Receive …'
             : checked && bad.length > 0
               ? `Mend ${bad.length} ${bad.length === 1 ? 'row' : 'rows'} first`
-              : `Receive ${filled.length} ${filled.length === 1 ? 'lot' : 'lots'}, ${units.mass(total, 10_000)}`}
+              : `Receive ${filled.length} ${filled.length === 1 ? 'lot' : 'lots'}${bad.length > 0 ? '' : `, ${units.mass(total, 10_000)}`}`}
         </Button>
       </PrimaryBar>
     </Box>
