@@ -165,6 +165,7 @@ describe('the first morning of a shop', () => {
     ingredients: [],
     recipes: [],
     lots: [],
+    goods: [],
     batches: [],
     'late-entries': [],
     safekeeping: null,
@@ -180,6 +181,7 @@ describe('the first morning of a shop', () => {
       '/recipes/usual',
       '/recipes/starting',
       '/cold-room/receive',
+      '/cold-room/goods',
     ]);
     expect(steps.queryByText(/– done/)).toBeNull();
     cleanup();
@@ -188,11 +190,22 @@ describe('the first morning of a shop', () => {
       health: { ...empty.health, ruleBook: 'eu', timeZone: 'Europe/London' },
       people: [member(), member({ id: ID(34), name: 'Oda' })],
       ingredients: [{}],
-      recipes: [{}],
+      recipes: [
+        {
+          document: {
+            lines: [{ ingredientId: 'salt', name: 'Salt' }],
+            casing: { casingId: 'hog', name: 'Hog' },
+          },
+        },
+      ],
       lots: [lot('a')],
     };
-    onScreen(<TodayPage />, begun, INES);
-    expect(screen.getAllByText(/– done/)).toHaveLength(6);
+    const here = (id: string, free: number, isSupply = false) => ({ id, free, isSupply });
+    onScreen(<TodayPage />, { ...begun, goods: [here('salt', 5), here('hog', 0)] }, INES);
+    expect(screen.getByText(/still to come: Hog/)).toBeTruthy();
+    cleanup();
+    onScreen(<TodayPage />, { ...begun, goods: [here('salt', 0, true), here('hog', 9)] }, INES);
+    expect(screen.getAllByText(/– done/)).toHaveLength(7);
     expect(screen.getByText('Everything is there for the first batch')).toBeTruthy();
   });
 

@@ -197,7 +197,7 @@ describe('a card made into a draft', () => {
   it('carries doses, doubts and what was resolved', () => {
     const draft = draftOfCard(
       card(),
-      { 0: { ingredientId: 'Salt', gPerKg: 12 } },
+      { '1 3 tbsp coarse salt': { ingredientId: 'Salt', gPerKg: 12 } },
       'meat',
       { id: 'fresh-link', machines: { mixerKg: 45, stufferKg: 9 } },
       LIBRARY,

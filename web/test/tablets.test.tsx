@@ -6,6 +6,7 @@ import type { Reach, Tablet } from '@zest/contract';
 import { SignInPage } from '../src/areas/people/SignInPage.js';
 import TabletsPage from '../src/areas/people/TabletsPage.js';
 import { useAwake } from '../src/areas/bench/use-awake.js';
+import { ShortcutProvider } from '../src/ui/shortcuts.js';
 import { press } from './dialog-hands.js';
 import { INES, onScreen } from './on-screen.js';
 import { ID } from './some-lots.js';
@@ -43,7 +44,9 @@ describe('a device that the shop does not know', () => {
     const client = new QueryClient({ defaultOptions: { queries: { retry: false } } });
     render(
       <QueryClientProvider client={client}>
-        <SignInPage />
+        <ShortcutProvider>
+          <SignInPage />
+        </ShortcutProvider>
       </QueryClientProvider>,
     );
     await screen.findByText('A new device');
