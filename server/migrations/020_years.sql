@@ -11,7 +11,8 @@ ALTER TABLE reading ADD KEY (batch_id, kind);
 -- Whether its tasting was passed: so many of a version need not be looked for among the readings of all of them.
 ALTER TABLE batch
   ADD passed BOOLEAN NOT NULL DEFAULT FALSE,
-  ADD KEY (recipe_version_id, state, passed);
+  ADD KEY (recipe_version_id, state, passed),
+  ADD KEY (planned_for);
 UPDATE batch b SET passed = TRUE
   WHERE EXISTS (SELECT 1 FROM reading w WHERE w.batch_id = b.id AND w.kind = 'verdict' AND w.value = 1);
 

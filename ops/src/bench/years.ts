@@ -92,7 +92,7 @@ export async function putYearsBehind(
     for (const { table } of TEMPLATES) counts.set(table, await count(table));
     for (const { table } of TEMPLATES) await db.query(`DROP TABLE y_${table}`);
     await db.query(
-      'DROP TABLE y_copy; DROP TABLE y_id; ANALYZE TABLE transfer, lot, batch, balance, account, batch_line',
+      'DROP TABLE y_copy; DROP TABLE y_id; ANALYZE TABLE transfer, lot, batch, balance, account, batch_line, batch_step, reading, bench_mark',
     );
     const of = (table: string) => counts.get(table) ?? 0;
     const all = [...counts.values()].reduce((sum, n) => sum + n, 0);
