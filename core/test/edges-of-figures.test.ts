@@ -347,32 +347,6 @@ describe('what is reckoned beside the batch’s own lines', () => {
   });
 });
 
-describe('a recipe scaled', () => {
-  const scale = (more: object, library = LIBRARY) =>
-    scaleTo({
-      document: { ...recipeOf([line('Fine salt', 16)]), ...more },
-      library,
-      wanted: 'meat',
-      amount: 8e6,
-      productYield: 0.9,
-      scales: SCALES,
-    });
-  it('counts pieces, packs and fills only where the recipe says how large they are', () => {
-    expect(scale({ linkMassG: null, linkLengthMm: null, casing: null }).links).toBeNull();
-    expect(scale({ linkMassG: 100, casing: null }).links).toBe(81);
-    expect(scale({ packMassG: undefined }).packs).toBeNull();
-    expect(scale({ packMassG: 500 }).packs).toBe(14);
-    expect(scale({ stufferCapacityKg: 3 }).fills).toBe(3);
-  });
-
-  it('calls a line as the shelf does, and as the recipe does where the shelf has it no more', () => {
-    expect(scale({}).lines[0]?.name).toBe('Fine salt');
-    expect(scale({ lines: [{ ...line('Fine salt', 16), name: 'Old name' }] }, new Map()).lines[0]?.name).toBe(
-      'Old name',
-    );
-  });
-});
-
 it('says how much cure the limit allows', () => {
   // A quarter ounce of 6.25 % to 25 lb is 156.25 ppm: 25 g to 10 kg (9 CFR 424.21).
   expect(nitrite({ cureG: 1, nitritePct: 6.25, meatKg: 10, book: 'us' }).maxCureG).toBeCloseTo(25, 9);
