@@ -93,6 +93,7 @@ describe('a scale of the shop', () => {
     expect(await wrong({ host: '203.0.113.9' })).toEqual(['host']);
     expect(await wrong({ host: undefined, port: undefined })).toEqual(['host', 'port']);
     expect(await wrong({ by: 'serial', path: '/etc/passwd' })).toEqual(['path']);
+    expect(await wrong({ by: 'serial', path: '/dev/../etc/passwd' })).toEqual(['path']);
     expect(await wrong({ by: 'serial' })).toEqual(['path']);
     expect(await wrong({ format: 'numbered' })).toEqual(['format']);
     expect(await wrong({ capacityMg: undefined, divisionMg: undefined })).toEqual([
