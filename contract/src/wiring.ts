@@ -47,7 +47,9 @@ const described = {
   path: z
     .string()
     .trim()
-    .regex(/^\/dev\/(?!.*\.\.)[\w./-]{1,100}$/, { error: 'The adapter is a path under /dev, such as /dev/ttyUSB0.' })
+    .regex(/^\/dev\/(?!.*\.\.)[\w./-]{1,100}$/, {
+      error: 'The adapter is a path under /dev, such as /dev/ttyUSB0.',
+    })
     .optional(),
   baud: z.coerce
     .number()
