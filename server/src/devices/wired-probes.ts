@@ -42,14 +42,15 @@ export class WiredProbes implements ThermometerDriver {
 
   /** Reads these from now on; what is as it was keeps its line. */
   fit(fittings: readonly ProbeFitting[]): void {
-    const before = this.#probes;
-    this.#probes = refitted(before, fittings, (f) => this.#wire(f));
-    for (const was of before.values()) {
-      if (this.#probes.get(was.fitting.id) === was) continue;
-      was.leave();
-      if (!this.#probes.has(was.fitting.id)) this.#lost(was);
-    }
-    this.#wires.keepOnly(fittings.map((f) => f.wiring));
+    this.#probes = refitted(
+      {
+        wires: this.#wires,
+        before: this.#probes,
+        wire: (f) => this.#wire(f),
+        gone: (was) => this.#lost(was),
+      },
+      fittings,
+    );
   }
 
   list() {

@@ -46,14 +46,15 @@ export class WiredScales implements ScaleDriver {
 
   /** Weighs with these from now on; what is as it was keeps its line and what was tared. */
   fit(fittings: readonly ScaleFitting[]): void {
-    const before = this.#scales;
-    this.#scales = refitted(before, fittings, (f) => this.#wire(f));
-    for (const was of before.values()) {
-      if (this.#scales.get(was.fitting.id) === was) continue;
-      was.leave();
-      if (!this.#scales.has(was.fitting.id)) this.#lost(was);
-    }
-    this.#wires.keepOnly(fittings.map((f) => f.wiring));
+    this.#scales = refitted(
+      {
+        wires: this.#wires,
+        before: this.#scales,
+        wire: (f) => this.#wire(f),
+        gone: (was) => this.#lost(was),
+      },
+      fittings,
+    );
   }
 
   list() {

@@ -24,17 +24,37 @@ export class Wires {
   }
 }
 
-/** What hangs on the wires after a change: what is fitted as it was stays as it is, everything else is wired anew. */
-export function refitted<Id, Fitting extends { id: Id }, Wired extends { fitting: Fitting }>(
-  before: ReadonlyMap<Id, Wired>,
+/**
+ * What hangs on the wires after a change: what is fitted as it was stays as it is, with its line and its tare;
+ * everything else is wired anew, and what is there no more is told of.
+ */
+export function refitted<
+  Id,
+  Fitting extends { id: Id; wiring: Wiring },
+  Wired extends { fitting: Fitting; leave: () => void },
+>(
+  { wires, before, wire, gone }: Refitting<Id, Fitting, Wired>,
   fittings: readonly Fitting[],
-  wire: (fitting: Fitting) => Wired,
-): Map<Id, Wired> {
-  return new Map(
+): ReadonlyMap<Id, Wired> {
+  const after = new Map(
     fittings.map((fitting) => {
       const was = before.get(fitting.id);
       const isSame = was !== undefined && JSON.stringify(was.fitting) === JSON.stringify(fitting);
       return [fitting.id, isSame ? was : wire(fitting)];
     }),
   );
+  for (const was of before.values()) {
+    if (after.get(was.fitting.id) === was) continue;
+    was.leave();
+    if (!after.has(was.fitting.id)) gone(was);
+  }
+  wires.keepOnly(fittings.map((f) => f.wiring));
+  return after;
+}
+
+interface Refitting<Id, Fitting, Wired> {
+  wires: Wires;
+  before: ReadonlyMap<Id, Wired>;
+  wire: (fitting: Fitting) => Wired;
+  gone: (was: Wired) => void;
 }

@@ -4,6 +4,7 @@ import { v7 as uuid } from 'uuid';
 import type { Person } from '@zest/contract';
 import type { AppContext } from '../../platform/app-context.js';
 import { audit } from '../../platform/audit.js';
+import type { Transaction } from '../../platform/database.js';
 import { announce } from '../../platform/live.js';
 import { pdfOf } from '../../platform/pdf.js';
 import { HttpProblem, invalid, notFound } from '../../platform/problem.js';
@@ -43,10 +44,8 @@ export async function makeDayCode(
   return { name, code, until: until.toISOString() };
 }
 
-type Tx = Parameters<typeof members.lock>[0];
-
 /** The inspector of that name who was here before, let in again; or somebody new. */
-async function guestOf(tx: Tx, name: string, secretHash: string): Promise<string> {
+async function guestOf(tx: Transaction, name: string, secretHash: string): Promise<string> {
   const known = await members.idOfName(tx, name);
   if (known === undefined) {
     const id = uuid();

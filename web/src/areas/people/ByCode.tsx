@@ -1,25 +1,14 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
-import { useQueryClient } from '@tanstack/react-query';
 import { useState, type FormEvent } from 'react';
-import { ROUTES } from '@zest/contract';
-import { call } from '../../data/api.js';
-import { SESSION_KEY } from '../../data/session.js';
-import { Trouble } from '../../ui/Trouble.js';
 
 /** An inspector's code for a day, typed; a badge is scanned into the same field. */
-export function ByCode({ onBack }: { onBack: () => void }) {
-  const client = useQueryClient();
+export function ByCode({ onCode, onBack }: { onCode: (code: string) => void; onBack: () => void }) {
   const [code, setCode] = useState('');
-  const [error, setError] = useState<unknown>();
   const submit = (event: FormEvent) => {
     event.preventDefault();
-    setError(undefined);
-    call(ROUTES.signInByCode, { body: { code } }).then(
-      (person) => client.setQueryData(SESSION_KEY, person),
-      setError,
-    );
+    onCode(code);
   };
   return (
     <Box component="form" onSubmit={submit} sx={{ maxWidth: 380 }}>
@@ -33,7 +22,6 @@ export function ByCode({ onBack }: { onBack: () => void }) {
         autoComplete="off"
         slotProps={{ htmlInput: { inputMode: 'numeric', style: { fontSize: 24, letterSpacing: 3 } } }}
       />
-      {error ? <Trouble error={error} /> : null}
       <Box sx={{ display: 'flex', justifyContent: 'space-between', mt: 2 }}>
         <Button onClick={onBack}>By name</Button>
         <Button

@@ -27,13 +27,14 @@ export function SignInPage() {
   const [scanned, setScanned] = useState<unknown>();
   const client = useQueryClient();
   const isUnknown = isUnknownHere(names.error);
-  useScan((code) => {
+  const signInBy = (code: string) => {
     setScanned(undefined);
     call(ROUTES.signInByCode, { body: { code } }).then(
       (person) => client.setQueryData(SESSION_KEY, person),
       setScanned,
     );
-  });
+  };
+  useScan(signInBy);
   return (
     <Box sx={{ minHeight: '100vh', display: 'flex' }}>
       <Box
@@ -64,7 +65,7 @@ export function SignInPage() {
         ) : null}
         {scanned ? <Trouble error={scanned} /> : null}
         {byCode ? (
-          <ByCode onBack={() => setByCode(false)} />
+          <ByCode onCode={signInBy} onBack={() => setByCode(false)} />
         ) : chosen ? (
           <Secret key={chosen.id} name={chosen} onBack={() => setChosen(undefined)} />
         ) : (

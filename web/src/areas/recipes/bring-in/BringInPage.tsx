@@ -36,10 +36,10 @@ const EXAMPLE = '4 tsp pepper, 1 tbsp thyme, 3 tbsp coarse salt for 7 lb';
 /** An old recipe as it stands on its card, read line by line with its doubts, made into a draft. */
 export default function BringInPage() {
   const navigate = useNavigate();
-  const { numberStyle } = usePerson();
+  const { id: personId, numberStyle } = usePerson();
   const machines = useQuery(queries.shop).data?.machines ?? USUAL_MACHINES;
   const library = useLibrary();
-  const [whole, setWhole] = useState(keptText);
+  const [whole, setWhole] = useState(() => keptText(personId));
   const [part, setPart] = useState(0);
   const [name, setName] = useState('');
   const [template, setTemplate] = useState('fresh-link');
@@ -67,7 +67,7 @@ export default function BringInPage() {
   const card = 'card' in read ? read.card : undefined;
   const write = (next: string) => {
     setWhole(next);
-    keepText(next);
+    keepText(personId, next);
     setMeat(undefined);
   };
   /** Places on the screen are of the part that is read; the text holds all of them. */

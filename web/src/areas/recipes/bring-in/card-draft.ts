@@ -109,7 +109,8 @@ function withNotes(
   for (const { text } of [...notes].sort((a, b) => a.place - b.place)) {
     const named = steps.findIndex((step) => namesStep(text, stepTitle(step)));
     const wanted = named < 0 ? mixing : named;
-    const order = [wanted, ...steps.keys()];
+    // There, then after it, then before it.
+    const order = [...steps.keys()].map((i) => (wanted + i) % steps.length);
     for (const piece of text.match(PIECES) ?? []) {
       const at = order.find((index) => roomAt(index, piece)) ?? wanted;
       written[at] = [written[at], piece].filter((w) => w !== '').join(' · ');

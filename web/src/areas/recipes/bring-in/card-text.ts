@@ -1,13 +1,14 @@
-const KEPT = 'zest-bring-in';
+/** Each person's own: another who signs in at this device does not find it. */
+const keptOf = (personId: string) => `zest-bring-in ${personId}`;
 
 /** What was pasted last and is not yet cleared, through every detour. */
-export function keptText(): string {
-  return sessionStorage.getItem(KEPT) ?? '';
+export function keptText(personId: string): string {
+  return sessionStorage.getItem(keptOf(personId)) ?? '';
 }
 
-export function keepText(text: string): void {
-  if (text.trim() === '') sessionStorage.removeItem(KEPT);
-  else sessionStorage.setItem(KEPT, text);
+export function keepText(personId: string, text: string): void {
+  if (text.trim() === '') sessionStorage.removeItem(keptOf(personId));
+  else sessionStorage.setItem(keptOf(personId), text);
 }
 
 /** The text with one of its lines written otherwise. @param place of the line, from 1 */
