@@ -1,12 +1,44 @@
 import { z } from 'zod';
-import { BOOK_IDS, COUNTRIES, isCurrency, isTimeZone } from '@zest/core';
+import { BOOK_IDS, COUNTRIES, MACHINE_KINDS, isCurrency, isTimeZone, type MachineKind } from '@zest/core';
 import { EVERYONE, LEAD, NONE, route } from './route.js';
 
-const capacity = (what: string) =>
-  z
-    .number({ error: `Say how much the ${what} holds, in kilograms.` })
-    .min(0.5, { error: `A ${what} holds from 0.5 to 2000 kg.` })
-    .max(2000, { error: `A ${what} holds from 0.5 to 2000 kg.` });
+const HOLDS = 'A machine holds from 0.5 to 5000 kg.';
+const WIDTH = 'A plate or a horn is from 0.5 to 120 mm wide.';
+
+const machine = z.object({
+  name: z
+    .string()
+    .trim()
+    .min(1, { error: 'Call every machine by a name.' })
+    .max(40, { error: 'The name of a machine has at most 40 letters.' }),
+  kind: z.enum(Object.keys(MACHINE_KINDS) as [MachineKind, ...MachineKind[]], {
+    error: 'Choose what kind of machine it is.',
+  }),
+  holdsKg: z
+    .number({ error: 'Say how much it holds, in kilograms, or leave it open.' })
+    .min(0.5, { error: HOLDS })
+    .max(5000, { error: HOLDS })
+    .nullable(),
+  sizesMm: z
+    .array(z.number({ error: WIDTH }).min(0.5, { error: WIDTH }).max(120, { error: WIDTH }))
+    .max(16, { error: 'A machine has at most 16 plates or horns here.' })
+    .transform((sizes) => [...new Set(sizes)].sort((a, b) => a - b)),
+});
+
+/** Every machine by a name of its own. */
+const machineList = z
+  .array(machine)
+  .max(40, { error: 'A shop has at most 40 machines here.' })
+  .superRefine((list, context) => {
+    list.forEach(({ name }, i) => {
+      if (list.findIndex((m) => m.name.toLowerCase() === name.toLowerCase()) < i)
+        context.addIssue({
+          code: 'custom',
+          path: [i, 'name'],
+          message: `There are two machines called ${name}; call one of them otherwise.`,
+        });
+    });
+  });
 
 /** What a shop says of itself, once; everything else begins from it. */
 const ownShop = z.object({
@@ -20,7 +52,7 @@ const ownShop = z.object({
   /** What people who are added from now on see. */
   units: z.enum(['metric', 'pound']),
   numberStyle: z.enum(['point', 'comma']).nullable(),
-  machines: z.object({ mixerKg: capacity('mixer'), stufferKg: capacity('stuffer') }),
+  machines: machineList,
 });
 export type OwnShop = z.infer<typeof ownShop>;
 

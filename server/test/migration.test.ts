@@ -10,6 +10,7 @@ import { shopFacts } from '../src/batches/read.js';
 import { loadFacts } from '../src/batches/store/facts.js';
 import { openDatabase, type Database } from '../src/platform/database.js';
 import { migrate, pendingMigrations } from '../src/platform/migrate.js';
+import { machines } from '../src/platform/settings.js';
 import { verifyLedger } from '../src/ledger/index.js';
 import { TODAY, onDatabase } from './template.js';
 
@@ -86,6 +87,7 @@ describe('a database made by the version before', () => {
       '019_devices.sql',
       '020_years.sql',
       '021_passes.sql',
+      '022_machines.sql',
     ]);
     expect(pending).toEqual(ran);
     expect(await pendingMigrations(ownerUrl)).toEqual([]);
@@ -95,6 +97,25 @@ describe('a database made by the version before', () => {
     await expect(migrate(ownerUrl, APP)).rejects.toThrow('ran with another text');
     await owner.query("UPDATE migration SET checksum = NULL WHERE name LIKE '001%'");
     expect(await migrate(ownerUrl, APP)).toEqual([]);
+    await owner.end();
+  });
+
+  it('makes a list of the one mixer and the one stuffer that a shop had said', async () => {
+    const owner = await mysql.createConnection({ uri: ownerUrl, multipleStatements: true });
+    const text = readFileSync(new URL('../migrations/022_machines.sql', import.meta.url), 'utf8');
+    await owner.query(
+      `REPLACE INTO setting (name, value) VALUES ('machines', '{"mixerKg": 22.5, "stufferKg": 6}')`,
+    );
+    const list = [
+      { name: 'Mixer', kind: 'mixer', holdsKg: 22.5, sizesMm: [] },
+      { name: 'Stuffer', kind: 'stuffer', holdsKg: 6, sizesMm: [] },
+    ];
+    await owner.query(text);
+    expect(await machines(db)).toEqual(list);
+    // A list stays as it is.
+    await owner.query(text);
+    expect(await machines(db)).toEqual(list);
+    await owner.query(`DELETE FROM setting WHERE name = 'machines'`);
     await owner.end();
   });
 

@@ -20,7 +20,12 @@ const OURS: OwnShop = {
   book: 'us',
   units: 'pound',
   numberStyle: 'point',
-  machines: { mixerKg: 22.5, stufferKg: 6 },
+  machines: [
+    { name: 'Bench grinder', kind: 'grinder', holdsKg: null, sizesMm: [4.5, 8] },
+    { name: 'Small mixer', kind: 'mixer', holdsKg: 10, sizesMm: [] },
+    { name: 'Tub mixer', kind: 'mixer', holdsKg: 22.5, sizesMm: [] },
+    { name: 'Stuffer', kind: 'stuffer', holdsKg: 6, sizesMm: [12, 16] },
+  ],
 };
 
 describe('what the shop says of itself', () => {
@@ -51,7 +56,7 @@ describe('what the shop says of itself', () => {
     expect((await ines.post('/people', wim)).status).toBe(200);
     const rows = await shop.owner.query(`SELECT units FROM $db.person WHERE name = 'Wim'`);
     expect(rows[0]).toMatchObject([{ units: 'pound' }]);
-    // A recipe begins with the machines that the shop has.
+    // A recipe begins with the largest machines that the shop has.
     const begun = await ines.post('/starting-recipes', { id: uuid(), key: 'sage-link', cure: null });
     expect((begun.body as RecipeDraft).document).toMatchObject({
       mixerCapacityKg: 22.5,
@@ -68,7 +73,13 @@ describe('what the shop says of itself', () => {
       ['currency', { ...OURS, currency: 'EURO' }],
       ['timeZone', { ...OURS, timeZone: 'Middle of nowhere' }],
       ['country', { ...OURS, country: 'ZZ' }],
-      ['machines.mixerKg', { ...OURS, machines: { mixerKg: 0, stufferKg: 6 } }],
+      ['machines[1].holdsKg', { ...OURS, machines: [OURS.machines[0], { ...OURS.machines[1], holdsKg: 0 }] }],
+      ['machines[0].sizesMm[1]', { ...OURS, machines: [{ ...OURS.machines[0], sizesMm: [8, 900] }] }],
+      [
+        'machines[1].name',
+        { ...OURS, machines: [OURS.machines[2], { ...OURS.machines[3], name: 'tub MIXER' }] },
+      ],
+      ['machines[0].kind', { ...OURS, machines: [{ ...OURS.machines[0], kind: 'rocket' }] }],
     ] as const) {
       const answer = await ines.put('/shop', body);
       expect(answer.body).toMatchObject({ status: 422, errors: [{ path }] });

@@ -27,7 +27,7 @@ const SHOP: OwnShop = {
   book: null,
   units: 'metric',
   numberStyle: null,
-  machines: USUAL_MACHINES,
+  machines: [...USUAL_MACHINES],
 };
 
 const choose = async (label: string, option: string) => {

@@ -189,6 +189,11 @@ describe('the method in the editor', () => {
   });
 });
 
+const machinesHolding = (mixerKg: number, stufferKg: number) => [
+  { name: 'Mixer', kind: 'mixer' as const, holdsKg: mixerKg, sizesMm: [] },
+  { name: 'Stuffer', kind: 'stuffer' as const, holdsKg: stufferKg, sizesMm: [] },
+];
+
 describe('a card made into a draft', () => {
   const ON = { batchKg: 3.175, basis: 'meat' } as const;
   const card = () =>
@@ -199,7 +204,7 @@ describe('a card made into a draft', () => {
       card(),
       { '1 3 tbsp coarse salt': { ingredientId: 'Salt', gPerKg: 12 } },
       'meat',
-      { id: 'fresh-link', machines: { mixerKg: 45, stufferKg: 9 } },
+      { id: 'fresh-link', machines: machinesHolding(45, 9) },
       LIBRARY,
     );
     expect(draft.usualMeatMg).toBe(3_175_147);

@@ -4,10 +4,12 @@ import { InputError } from '../errors/index.js';
 import { checkMethod } from '../method/agree.js';
 import { expectedYield, traitsOf } from '../steps/index.js';
 import type { BookId } from '../rules/books.js';
+import type { Machine } from '../shop/machines.js';
 import { checkClaims } from './check-claims.js';
 import { checkCure } from './check-cure.js';
 import { checkInclusions } from './check-inclusions.js';
 import { checkLines } from './check-lines.js';
+import { checkMachines } from './check-machines.js';
 import { checkProduct } from './check-product.js';
 import type { WorkingDocument } from './document.js';
 import { recipeFigures, type RecipeFigures } from './figures.js';
@@ -29,6 +31,8 @@ interface CheckInput {
   library: ReadonlyMap<string, Ingredient>;
   book: BookId | null;
   house?: GaugeInput['house'];
+  /** What the shop has said that it works with; nothing is held against a recipe where it has not. */
+  machines?: readonly Machine[] | undefined;
 }
 
 /**
@@ -53,6 +57,7 @@ export function checkRecipe(input: CheckInput): RecipeCheck {
     ...(figures ? checkCure(document, figures, all) : []),
     ...checkMethod(document, cured),
     ...checkInclusions(document, library),
+    ...checkMachines(document, input.machines ?? [], figures?.mixPerMeat),
     ...checkClaims(name, document, figures),
   ];
   return { findings, gauges: all, figures };

@@ -2,7 +2,7 @@ import { METHOD_TEMPLATES } from '../method/templates.js';
 import { blankDocument } from '../recipe/blank.js';
 import type { Claim, WorkingDocument, WorkingLine } from '../recipe/document.js';
 import type { Ingredient } from '../recipe/ingredient.js';
-import type { Machines } from '../shop/machines.js';
+import { startingCapacities, type Machine } from '../shop/machines.js';
 import type { FatClass } from '../rules/fat.js';
 
 /** A recipe to begin from, one for each method; doses are our own, the schools common practice. */
@@ -249,7 +249,7 @@ export interface OwnThings {
   /** The cure that the shop has; its strength decides the dose. */
   cure: Ingredient | undefined;
   casing: WorkingDocument['casing'];
-  machines: Machines;
+  machines: readonly Machine[];
 }
 
 /** A starting recipe in the words of a shop, as a draft: nothing of it holds before the lead has published it. */
@@ -267,6 +267,7 @@ export function startingDocument(recipe: StartingRecipe, own: OwnThings): Workin
     entersAt,
     ...(contents.nitritePct > 0 ? { nitritePct: contents.nitritePct } : {}),
   });
+  const { mixerKg, stufferKg } = startingCapacities(own.machines);
   const lines = recipe.lines.map(([key, gPerKg]) => line(key, own.ingredientOf(key), gPerKg));
   if (recipe.cure && own.cure) {
     const { cureGPerKg, saltGPerKg } = cureAndSalt(recipe.cure, own.cure);
@@ -274,8 +275,8 @@ export function startingDocument(recipe: StartingRecipe, own: OwnThings): Workin
     lines.unshift(line('cure', own.cure, cureGPerKg));
   }
   return {
-    ...blankDocument({ state: template?.state ?? 'raw', steps, stufferCapacityKg: own.machines.stufferKg }),
-    mixerCapacityKg: own.machines.mixerKg,
+    ...blankDocument({ state: template?.state ?? 'raw', steps, stufferCapacityKg: stufferKg }),
+    mixerCapacityKg: mixerKg,
     fatClass: recipe.fatClass,
     window: { ...recipe.window },
     claims: [...(recipe.claims ?? [])],

@@ -40,3 +40,4 @@ export {
 } from './step.js';
 export { firstPlaceIndex, nextPlaceIndex, streamAt, streamOf, takesStream, type Stream } from './streams.js';
 export { stepWords, writeStep } from './words.js';
+export { HORN_PART } from './kinds/stuff.js';

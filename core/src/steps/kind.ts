@@ -1,5 +1,6 @@
 import type { Finding } from '../recipe/finding.js';
 import type { LossReason } from '../ledger/losses.js';
+import type { MachineKind } from '../shop/machines.js';
 import type { ParamTable, ParamsOf } from './parameters.js';
 import type { ReadingAsk } from './readings/kind.js';
 
@@ -13,7 +14,8 @@ export interface Traits {
   weighs?: 'meat' | 'ingredients';
   /** What one of its loads is called; a load where nothing is said. */
   loadName?: string;
-  machine?: 'grinder' | 'mixer' | 'cutter' | 'stuffer';
+  /** What of the shop's machines it is done with, or in. */
+  machine?: MachineKind;
   /** Seasoning goes in here on its own. */
   seasons?: true;
   /** Inclusions go in here. */

@@ -35,6 +35,8 @@ export interface NumberSpec extends SpecBase<number> {
   min: number;
   max: number;
   whole: boolean;
+  /** It is the width of a plate or a horn of the machine that the step is done with. */
+  isSize?: true;
 }
 export interface ChoiceSpec<V extends string> extends SpecBase<V> {
   type: 'choice';
@@ -66,7 +68,7 @@ type ValueOf<S> = S extends NumberSpec
 /** The parameters that a table describes; each may be left open. */
 export type ParamsOf<T extends ParamTable> = { readonly [K in keyof T]?: ValueOf<T[K]> | undefined };
 
-type NumberMore = Partial<Pick<NumberSpec, 'whole' | 'asked' | 'school'>>;
+type NumberMore = Partial<Pick<NumberSpec, 'whole' | 'asked' | 'school' | 'isSize'>>;
 
 /** A number in the unit that stands at its field; `words` write it where it is read. */
 export function number(

@@ -1,7 +1,26 @@
 import { v7 as uuid } from 'uuid';
+import type { Machine } from '@zest/core';
 
 /** Everything here is invented for the demonstration shop. */
 export const SHOP_NAME = 'Ternquay Butchers';
+
+export const SHOP_ABOUT = {
+  address: '4 Netmenders’ Row\nLowmarsh Harbour',
+  country: 'GB',
+  units: 'metric',
+  numberStyle: 'point',
+};
+
+export const MACHINES: Machine[] = [
+  { name: 'Bench grinder', kind: 'grinder', holdsKg: null, sizesMm: [4.5, 5, 6, 8, 10] },
+  { name: 'Tub mixer', kind: 'mixer', holdsKg: 30, sizesMm: [] },
+  { name: 'Trial mixer', kind: 'mixer', holdsKg: 10, sizesMm: [] },
+  { name: 'Bowl cutter', kind: 'cutter', holdsKg: 15, sizesMm: [] },
+  { name: 'Standing stuffer', kind: 'stuffer', holdsKg: 12, sizesMm: [10, 14, 20, 28] },
+  { name: 'Harbour house', kind: 'house', holdsKg: 60, sizesMm: [] },
+  { name: 'Walk-in', kind: 'cooler', holdsKg: 300, sizesMm: [] },
+  { name: 'Water kettle', kind: 'vessel', holdsKg: 40, sizesMm: [] },
+];
 
 export const PEOPLE = [
   { name: 'Ines', role: 'lead', secretKind: 'password', secret: 'lowmarsh' },

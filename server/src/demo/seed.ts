@@ -10,7 +10,16 @@ import type { AppContext } from '../platform/app-context.js';
 import { saveSetting } from '../platform/settings.js';
 import { hashSecret } from '../platform/secrets.js';
 import { writeTheBook, writeWhatWasLearned } from './book.js';
-import { CASINGS, INGREDIENTS, PEOPLE, SHOP_NAME, TRIMS, makeIds } from './catalogue.js';
+import {
+  CASINGS,
+  INGREDIENTS,
+  MACHINES,
+  PEOPLE,
+  SHOP_ABOUT,
+  SHOP_NAME,
+  TRIMS,
+  makeIds,
+} from './catalogue.js';
 import type { DemoClock } from './clock.js';
 import { BatchPlayer, type Cast } from './play-batch.js';
 import { demoRecipes } from './recipes.js';
@@ -235,6 +244,8 @@ async function addPeople(app: AppContext): Promise<Cast> {
   await saveSetting(app.db, 'currency', 'GBP');
   await saveSetting(app.db, 'rule_book', 'eu');
   await saveSetting(app.db, 'time_zone', 'Europe/London');
+  await saveSetting(app.db, 'machines', MACHINES);
+  await saveSetting(app.db, 'shop', SHOP_ABOUT);
   return { lead, hands: people.filter((p) => p.role === 'bench') };
 }
 

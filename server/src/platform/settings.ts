@@ -5,7 +5,7 @@ import {
   isTimeZone,
   type BookId,
   type HouseRules,
-  type Machines,
+  type Machine,
 } from '@zest/core';
 import { audit, type ChangedBy } from './audit.js';
 import type { Db } from './database.js';
@@ -70,9 +70,9 @@ export async function currency(db: Db): Promise<string | null> {
   return ((await readSetting(db, 'currency')) as string | undefined) ?? null;
 }
 
-/** What the shop's machines hold; a small shop's until it was said. */
-export async function machines(db: Db): Promise<Machines> {
-  return { ...USUAL_MACHINES, ...((await readSetting(db, 'machines')) as Partial<Machines> | undefined) };
+/** The shop's machines; a small shop's until it was said. */
+export async function machines(db: Db): Promise<Machine[]> {
+  return ((await readSetting(db, 'machines')) as Machine[] | undefined) ?? [...USUAL_MACHINES];
 }
 
 /** What of the shop is on labels and in forms beside its name. */

@@ -12,6 +12,7 @@ export const cook = defineKind({
     mass: 'holds',
     remainder: 'evaporation',
     set: true,
+    machine: 'house',
     heat: 'lethal',
     caution: APART_CAUTION,
   },

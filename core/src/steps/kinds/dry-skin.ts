@@ -4,7 +4,7 @@ import { defineKind } from '../kind.js';
 export const drySkin = defineKind({
   name: 'dry-skin',
   listed: 'Dry the skin',
-  traits: { mass: 'passes on', remainder: 'evaporation', set: true, heat: 'warm' },
+  traits: { mass: 'passes on', remainder: 'evaporation', set: true, machine: 'house', heat: 'warm' },
   parameters: { minutes, chamberC, expectedYieldPct },
   losses: [],
   title: () => 'Dry the skin',

@@ -14,7 +14,7 @@ export const grind = defineKind({
     caution: 'Pull the plug before a hand goes near the head.',
   },
   parameters: {
-    plateMm: number('Plate', 'mm', [0.1, 40], (v) => `${v} mm plate`),
+    plateMm: number('Plate', 'mm', [0.1, 40], (v) => `${v} mm plate`, { isSize: true }),
     pass: number('Pass', '', [1, 9], (v) => `pass ${v}`, { whole: true }),
     stream,
     fatFromPct: number('Fat is from', '%', [1, 100], (v) => `from ${v} % fat`, {

@@ -9,6 +9,7 @@ export const hang = defineKind({
     mass: 'holds',
     remainder: 'evaporation',
     set: true,
+    machine: 'cooler',
     dries: true,
     needsCure: true,
     caution: 'Cured is not shelf-stable.',

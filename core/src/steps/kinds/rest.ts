@@ -4,7 +4,14 @@ import { defineKind } from '../kind.js';
 export const rest = defineKind({
   name: 'rest',
   listed: 'Rest in the cold',
-  traits: { mass: 'passes on', remainder: 'evaporation', set: true, rests: true, cold: true },
+  traits: {
+    mass: 'passes on',
+    remainder: 'evaporation',
+    set: true,
+    machine: 'cooler',
+    rests: true,
+    cold: true,
+  },
   parameters: { hours, stopAboveC, expectedYieldPct },
   losses: ['drip'],
   title: ({ hours: h }) => (h !== undefined && h >= 10 ? 'Rest overnight' : 'Rest in the cold'),

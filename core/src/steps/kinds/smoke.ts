@@ -11,6 +11,7 @@ export const smoke = defineKind({
     mass: 'passes on',
     remainder: 'evaporation',
     set: true,
+    machine: 'house',
     heat: 'slow',
     smokes: true,
     needsCure: true,

@@ -3,7 +3,7 @@ import { defineKind, type ReadyCheck, type Situation } from '../kind.js';
 import { choice, flag, number } from '../parameters.js';
 
 /** A horn passes into a casing when it is narrower than this part of the calibre (common practice). */
-const HORN_PART = 0.75;
+export const HORN_PART = 0.75;
 
 export const stuff = defineKind({
   name: 'stuff',
@@ -18,7 +18,7 @@ export const stuff = defineKind({
   },
   parameters: {
     stopAboveC,
-    hornMm: number('Horn', 'mm', [0.1, 100], (v) => `${v} mm horn`),
+    hornMm: number('Horn', 'mm', [0.1, 100], (v) => `${v} mm horn`, { isSize: true }),
     fill: choice('Fill', ['slack', 'hard'], (v) => `filled ${v}`, {
       school: {
         id: 'fill',

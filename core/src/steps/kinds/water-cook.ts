@@ -9,6 +9,7 @@ export const waterCook = defineKind({
     mass: 'holds',
     remainder: 'fat-out',
     set: true,
+    machine: 'vessel',
     heat: 'lethal',
     caution: APART_CAUTION,
   },

@@ -21,11 +21,10 @@ import { deviceTime } from '../../data/device-time.js';
 import { queries } from '../../data/queries.js';
 import { SESSION_KEY, usePerson } from '../../data/session.js';
 import { useCommand } from '../../data/use-command.js';
-import { MassField } from '../../ui/fields.js';
 import { Loading } from '../../ui/Loading.js';
 import { PRIMARY, PrimaryBar } from '../../ui/PrimaryBar.js';
 import { Tick, Trouble } from '../../ui/Trouble.js';
-import { useUnits } from '../../ui/units.js';
+import { MachinesPart } from './MachinesPart.js';
 import { ShopPlaces } from './ShopPlaces.js';
 
 /** What the shop says of itself: said once, and everything else begins from it. */
@@ -150,7 +149,17 @@ function Form({ kept, isDone, onDone }: FormProps) {
           The shop’s own, tighter ones: <Link to="/recipes/rules">Recipes, Rule books</Link>
         </Box>
       </Part>
-      <MachinesPart shop={shop} fault={fault} onSet={set} />
+      <Part
+        title="Its machines"
+        why="New recipes begin with the largest; a recipe says where it asks for what is not here."
+      >
+        <MachinesPart
+          machines={shop.machines}
+          canChange={canChange}
+          fault={fault}
+          onSet={(machines) => set({ machines })}
+        />
+      </Part>
       {error ? <Trouble error={error} /> : null}
       {isDone ? (
         <Box role="status" sx={{ display: 'flex', gap: 1, alignItems: 'center' }}>
@@ -281,33 +290,6 @@ function Money({ shop, canChange, fault, onSet }: PartProps & { canChange: boole
         )}
         .
       </Box>
-    </Part>
-  );
-}
-
-function MachinesPart({ shop, fault, onSet }: PartProps) {
-  const units = useUnits();
-  const { machines } = shop;
-  const set = (more: Partial<OwnShop['machines']>) => onSet({ machines: { ...machines, ...more } });
-  return (
-    <Part title="Its machines" why="Loads and fills of every new recipe begin with what they hold.">
-      <MassField
-        label="The mixer holds"
-        initial={units.mass(machines.mixerKg * 1e6)}
-        onValue={(mg) => set({ mixerKg: (mg ?? 0) / 1e6 })}
-      />
-      <MassField
-        label="The stuffer holds"
-        initial={units.mass(machines.stufferKg * 1e6)}
-        onValue={(mg) => set({ stufferKg: (mg ?? 0) / 1e6 })}
-      />
-      {[fault('machines.mixerKg'), fault('machines.stufferKg')].map((sentence) =>
-        sentence ? (
-          <Box role="alert" key={sentence}>
-            {sentence}
-          </Box>
-        ) : null,
-      )}
     </Part>
   );
 }

@@ -2,20 +2,19 @@ import Box from '@mui/material/Box';
 import FormControlLabel from '@mui/material/FormControlLabel';
 import Radio from '@mui/material/Radio';
 import RadioGroup from '@mui/material/RadioGroup';
-import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
-import { METHOD_TEMPLATES, USUAL_MACHINES } from '@zest/core';
+import { METHOD_TEMPLATES } from '@zest/core';
 import { ROUTES } from '@zest/contract';
 import { CommandDialog, TextInput } from '../../ui/command/index.js';
-import { queries } from '../../data/queries.js';
+import { useMachines } from '../../data/use-machines.js';
 import { MassField } from '../../ui/fields.js';
 import { newDocument } from './new-document.js';
 
 /** Begins a recipe with one of the starting methods. */
 export function NewRecipeDialog({ onClose }: { onClose: () => void }) {
   const navigate = useNavigate();
-  const machines = useQuery(queries.shop).data?.machines ?? USUAL_MACHINES;
+  const machines = useMachines();
   const [template, setTemplate] = useState('fresh-link');
   const [meatMg, setMeat] = useState<number>();
   return (

@@ -1,4 +1,3 @@
-import { useQuery } from '@tanstack/react-query';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import MenuItem from '@mui/material/MenuItem';
@@ -13,11 +12,10 @@ import {
   type Card,
   type CardOptions,
   type DoseBasis,
-  USUAL_MACHINES,
 } from '@zest/core';
 import { ROUTES } from '@zest/contract';
 import { command } from '../../../data/command.js';
-import { queries } from '../../../data/queries.js';
+import { useMachines } from '../../../data/use-machines.js';
 import { Loading } from '../../../ui/Loading.js';
 import { PRIMARY, PrimaryBar } from '../../../ui/PrimaryBar.js';
 import { usePerson } from '../../../data/session.js';
@@ -37,7 +35,7 @@ const EXAMPLE = '4 tsp pepper, 1 tbsp thyme, 3 tbsp coarse salt for 7 lb';
 export default function BringInPage() {
   const navigate = useNavigate();
   const { id: personId, numberStyle } = usePerson();
-  const machines = useQuery(queries.shop).data?.machines ?? USUAL_MACHINES;
+  const machines = useMachines();
   const library = useLibrary();
   const [whole, setWhole] = useState(() => keptText(personId));
   const [part, setPart] = useState(0);

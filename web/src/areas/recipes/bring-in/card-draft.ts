@@ -8,7 +8,7 @@ import {
   type DoseBasis,
   type DoseReading,
   type Ingredient,
-  type Machines,
+  type Machine,
 } from '@zest/core';
 import { freeKey, withDose, withIngredient, type EditorLine } from '../editor/line-edits.js';
 import { keysOf } from './card-text.js';
@@ -66,7 +66,7 @@ export function draftOfCard(
   card: Card,
   resolved: Readonly<Record<string, Resolved>>,
   basis: DoseBasis | undefined,
-  template: { id: string; machines: Machines },
+  template: { id: string; machines: readonly Machine[] },
   library: ReadonlyMap<string, Ingredient>,
 ): EditorDocument {
   const begun = newDocument(template.id, template.machines);

@@ -80,7 +80,7 @@ export function CardView({ story, check }: ViewProps) {
         <Box sx={{ fontSize: 14 }}>From memory; your authority and your licensed plan decide.</Box>
         {warnings.map((f) => (
           <Box key={f.sentence} role="note" sx={{ display: 'flex', gap: 1, mt: 1.25, fontSize: 15 }}>
-            <Triangle size={16} /> <span>{f.sentence}</span>
+            <Triangle size={16} /> <span>{units.sentence(f.sentence)}</span>
           </Box>
         ))}
       </Box>

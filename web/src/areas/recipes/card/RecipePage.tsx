@@ -20,6 +20,7 @@ import { CostView } from './CostView.js';
 import { MadeView } from './MadeView.js';
 import { ScaleView } from './ScaleView.js';
 import { VersionsView } from './VersionsView.js';
+import { useMachines } from '../../../data/use-machines.js';
 import { queries } from '../../../data/queries.js';
 import type { ViewProps } from './view-props.js';
 
@@ -53,6 +54,7 @@ function RecipeSheet({ story, library, rules }: RecipeSheetProps) {
     library: library.byId,
     book: rules.book,
     house: houseOf(rules),
+    machines: useMachines(),
   });
   const stop = check.findings.find((f) => f.level === 'stop');
   const props: ViewProps = { story, library, check };
@@ -82,7 +84,7 @@ function RecipeSheet({ story, library, rules }: RecipeSheetProps) {
       ) : null}
       {stop ? (
         <Box role="alert" sx={{ display: 'flex', gap: 1, fontWeight: 700, mb: 1 }}>
-          <Triangle /> No batch can be opened now: {stop.sentence}
+          <Triangle /> No batch can be opened now: {units.sentence(stop.sentence)}
         </Box>
       ) : null}
       <TabRow label="Views of the recipe" tabs={VIEWS} chosen={view} onChoose={setView} />

@@ -20,6 +20,8 @@ import { ProductPanel } from './ProductPanel.js';
 import { PublishDialog } from './PublishDialog.js';
 import { useDraft, type Draft } from './use-draft.js';
 import { queries } from '../../../data/queries.js';
+import { useMachines } from '../../../data/use-machines.js';
+import { useUnits } from '../../../ui/units.js';
 
 const PARTS = ['What goes in', 'How it is made', 'What it is'] as const;
 
@@ -47,6 +49,8 @@ function Editor({ draft, library, rules }: EditorProps) {
   const [part, setPart] = useState<(typeof PARTS)[number]>('What goes in');
   const [publishing, setPublishing] = useState(false);
   useUndoKeys(draft);
+  const units = useUnits();
+  const machines = useMachines();
   const before = useQuery({
     ...queries.recipe(head?.recipeId ?? ''),
     enabled: head?.recipeId !== null && head !== undefined,
@@ -59,6 +63,7 @@ function Editor({ draft, library, rules }: EditorProps) {
     library: library.byId,
     book: rules.book,
     house: houseOf(rules),
+    machines,
   });
   const stops = check.findings.filter((f) => f.level === 'stop');
   const toSign = new Set(check.findings.filter((f) => f.level === 'sign').map((f) => f.guard)).size;
@@ -120,7 +125,7 @@ function Editor({ draft, library, rules }: EditorProps) {
                 .map((f) => (
                   <Box key={f.sentence} role={f.level === 'stop' ? 'alert' : 'note'} sx={{ mt: 1 }}>
                     <b>{f.level === 'stop' ? 'Stop. ' : f.level === 'sign' ? 'To mend or sign: ' : ''}</b>
-                    {f.sentence}
+                    {units.sentence(f.sentence)}
                   </Box>
                 ))
             : null}
@@ -146,7 +151,7 @@ function Editor({ draft, library, rules }: EditorProps) {
             ? toSign > 0
               ? `Nothing stops it; ${toSign} to mend or sign.`
               : 'Nothing stops it.'
-            : `${stops.length} to mend first: ${stops[0]?.sentence}`}
+            : `${stops.length} to mend first: ${units.sentence(stops[0]?.sentence ?? '')}`}
         </Box>
         <Button
           variant="contained"

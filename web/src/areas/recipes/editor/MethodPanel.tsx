@@ -130,7 +130,7 @@ export function MethodPanel({ document, findings, onEdit }: MethodPanelProps) {
                     sx={{ display: 'flex', gap: 1, pl: 6, pb: 0.75, fontSize: 15 }}
                   >
                     {f.level === 'stop' ? <b>Stop.</b> : <Triangle size={16} />}
-                    <span>{f.sentence}</span>
+                    <span>{units.sentence(f.sentence)}</span>
                   </Box>
                 ))}
                 {openKey === step.key ? <StepDetails key={step.key} step={step} onEdit={onEdit} /> : null}

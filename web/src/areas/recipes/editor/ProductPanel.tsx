@@ -19,6 +19,7 @@ import { Triangle } from '../../../ui/Trouble.js';
 import { useUnits } from '../../../ui/units.js';
 import type { EditorDocument } from '../new-document.js';
 import { CasingSelect } from './CasingSelect.js';
+import { MachineChoice } from './MachineChoice.js';
 import { queries } from '../../../data/queries.js';
 
 interface ProductPanelProps {
@@ -40,7 +41,7 @@ export function ProductPanel({ document, findings, onEdit }: ProductPanelProps) 
         .filter((f) => !NOT_HERE.test(f.path))
         .map((f) => (
           <Box key={f.sentence} role={f.level === 'stop' ? 'alert' : 'note'} sx={{ display: 'flex', gap: 1 }}>
-            {f.level === 'stop' ? <b>Stop.</b> : <Triangle size={18} />} {f.sentence}
+            {f.level === 'stop' ? <b>Stop.</b> : <Triangle size={18} />} {units.sentence(f.sentence)}
           </Box>
         ))}
       <Row title="State">
@@ -116,11 +117,23 @@ export function ProductPanel({ document, findings, onEdit }: ProductPanelProps) 
       </Row>
       <CasingRow document={document} onEdit={onEdit} />
       <Row title="Machines">
+        <MachineChoice
+          kind="mixer"
+          label="Mixed in"
+          holdsKg={document.mixerCapacityKg}
+          onChoose={(kg) => set('mixerCapacityKg', kg, 'mixer')}
+        />
         <MassField
           label="Mixer holds"
           width={150}
           initial={units.mass(document.mixerCapacityKg * 1e6)}
           onValue={(mg) => set('mixerCapacityKg', (mg ?? 0) / 1e6, 'mixer')}
+        />
+        <MachineChoice
+          kind="stuffer"
+          label="Filled with"
+          holdsKg={document.stufferCapacityKg}
+          onChoose={(kg) => set('stufferCapacityKg', kg, 'stuffer')}
         />
         <MassField
           label="Stuffer holds"

@@ -1,16 +1,20 @@
 import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
 import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
 import {
   paramsOf,
   setOnStep,
+  sizesOf,
   stepInstruction,
   stepKind,
   stepTitle,
+  traitsOf,
   type MethodStep,
   type ParamSpec,
   type ParamValue,
 } from '@zest/core';
+import { useMachines } from '../../../data/use-machines.js';
 import { NumberField } from '../../../ui/fields.js';
 import { COLOUR } from '../../../ui/theme.js';
 import type { EditorDocument } from '../new-document.js';
@@ -28,6 +32,9 @@ export function StepDetails({ step, onEdit }: StepDetailsProps) {
   const asked = Object.entries(stepKind(step.kind).parameters).filter(
     ([, spec]) => spec.asked?.(values) !== false,
   );
+  const { machine } = traitsOf(step);
+  const machines = useMachines();
+  const sizes = machine ? sizesOf(machines, machine) : [];
   const bare = { ...step, title: undefined, instruction: undefined };
   return (
     <Box sx={{ display: 'flex', gap: 1.25, flexWrap: 'wrap', bgcolor: COLOUR.sheet, p: '8px 8px 12px 48px' }}>
@@ -48,7 +55,13 @@ export function StepDetails({ step, onEdit }: StepDetailsProps) {
         onValue={(v) => set('instruction', v)}
       />
       {asked.map(([name, spec]) => (
-        <ParamField key={name} spec={spec} value={values[name]} onValue={(v) => set(name, v)} />
+        <ParamField
+          key={name}
+          spec={spec}
+          value={values[name]}
+          sizes={spec.type === 'number' && spec.isSize ? sizes : []}
+          onValue={(v) => set(name, v)}
+        />
       ))}
     </Box>
   );
@@ -80,19 +93,35 @@ function OwnWords({ label, value, usual, most, width, onValue }: OwnWordsProps) 
 interface ParamFieldProps {
   spec: ParamSpec;
   value: ParamValue | undefined;
+  /** What the shop has of it, one touch each. */
+  sizes: readonly number[];
   onValue: (value: ParamValue | undefined) => void;
 }
 
 /** The field of one parameter, made from what its kind says of it. */
-function ParamField({ spec, value, onValue }: ParamFieldProps) {
+function ParamField({ spec, value, sizes, onValue }: ParamFieldProps) {
   if (spec.type === 'number')
     return (
-      <NumberField
-        label={spec.unit ? `${spec.label}, ${spec.unit}` : spec.label}
-        initial={value === undefined ? '' : String(value)}
-        width={Math.max(130, 8 * (spec.label.length + spec.unit.length + 4))}
-        onValue={onValue}
-      />
+      <Box sx={{ display: 'flex', gap: 0.5, alignItems: 'center' }}>
+        <NumberField
+          label={spec.unit ? `${spec.label}, ${spec.unit}` : spec.label}
+          initial={value === undefined ? '' : String(value)}
+          width={Math.max(130, 8 * (spec.label.length + spec.unit.length + 4))}
+          onValue={onValue}
+        />
+        {sizes
+          .filter((mm) => mm !== value)
+          .map((mm) => (
+            <Button
+              key={mm}
+              aria-label={`${spec.label} of ${mm} mm`}
+              sx={{ minWidth: 48 }}
+              onClick={() => onValue(mm)}
+            >
+              {mm}
+            </Button>
+          ))}
+      </Box>
     );
   if (spec.type === 'text')
     return (
