@@ -130,6 +130,26 @@ const accountFact = z.object({
   balance: z.number().nullable(),
 });
 
+/** So many people for so many minutes. */
+export const stint = z.object({
+  people: z
+    .int({ error: 'Say how many people.' })
+    .min(1, { error: 'From 1 to 50 people.' })
+    .max(50, { error: 'From 1 to 50 people.' }),
+  minutes: z
+    .int({ error: 'Say how many whole minutes.' })
+    .min(1, { error: 'From 1 to 1440 minutes.' })
+    .max(1440, { error: 'From 1 to 1440 minutes.' }),
+});
+
+/** What work a batch took. */
+export const workFact = z.object({
+  stints: z.array(stint),
+  minorPerHour: z.int().nullable(),
+  at: instant,
+  person: z.string(),
+});
+
 const batchHead = z.object({
   id,
   number: z.int(),
@@ -162,6 +182,7 @@ export const batchFacts = z.object({
   marks: z.array(markFact),
   acceptances: z.array(z.object({ lineId: id, weighedMg: z.int() })),
   notices: z.array(notice),
+  work: kept('money', workFact.nullable()),
   fatTest: z.object({ fatPct: z.number(), fatSd: z.number(), at: instant }).nullable(),
   accounts: z.array(accountFact),
   casings: z.array(

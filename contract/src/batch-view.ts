@@ -11,7 +11,15 @@ import {
   type BatchView,
   type BatchWeighing,
 } from '@zest/core';
-import { BATCH_STATES, TRANSFER_HOWS, markFact, notice, readingFact, shopScale } from './batch-facts.js';
+import {
+  BATCH_STATES,
+  TRANSFER_HOWS,
+  markFact,
+  notice,
+  readingFact,
+  shopScale,
+  workFact,
+} from './batch-facts.js';
 import { day, fatWindow, instant } from './fields.js';
 import { id } from './route.js';
 import { methodStep } from './steps.js';
@@ -306,6 +314,8 @@ const costs = z.object({
     perKgMinor: z.number().nullable(),
     perLinkMinor: z.number().nullable(),
     parts: z.array(z.object({ name: z.string(), minor: z.number() })),
+    unpriced: z.array(z.string()),
+    work: workFact.nullable(),
   }),
 });
 export const batchCosts = costs as unknown as z.ZodType<BatchCosts>;

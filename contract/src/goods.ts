@@ -18,7 +18,7 @@ export const goodsLot = z.object({
   urgency: z.enum(['past', 'today', 'soon', 'fine']),
   balance: z.int(),
   free: z.int(),
-  priceMinor: kept('money', z.int()),
+  priceMinor: kept('money', z.int().nullable()),
   status: z.enum(['available', 'hold', 'rejected']),
   holdReason: z.string().nullable(),
   version: z.int(),
@@ -161,7 +161,8 @@ export const receiveGoods = z.object({
     .max(10_000_000_000),
   supplier: z.string().trim().min(1, { error: 'Name the supplier.' }).max(80),
   supplierLot: z.string().trim().max(60).default(''),
-  priceMinor: z.int().min(0).max(1_000_000),
+  /** Where it is not known yet: null, and costs say so. */
+  priceMinor: z.int().min(0).max(1_000_000).nullable().default(null),
   useBy: day.nullable().default(null),
 });
 export type ReceiveGoods = z.infer<typeof receiveGoods>;

@@ -22,7 +22,7 @@ export * from './devices.js';
 export * from './goods.js';
 export * from './ingredients.js';
 export { issuesOf } from './issues.js';
-export { lateFigures, type LateDecision, type LateEntry } from './late-entries.js';
+export { lateFigures, type LateDecision, type LateEntry, type SayWork } from './late-entries.js';
 export * from './live.js';
 export * from './lot-work.js';
 export { openApiDocument } from './openapi.js';

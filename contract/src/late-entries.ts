@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { batchChanged } from './batches.js';
+import { stint } from './batch-facts.js';
 import { instant, reason } from './fields.js';
 import { LEAD, NONE, byId, id, route } from './route.js';
 
@@ -13,6 +14,15 @@ export const lateFigures = z.object({
   stepId: z.string().nullish(),
   deviceTime: z.string().optional(),
 });
+
+const sayWork = z.object({
+  id,
+  stints: z
+    .array(stint)
+    .min(1, { error: 'Say who worked how long.' })
+    .max(12, { error: 'At most 12 lines of work.' }),
+});
+export type SayWork = z.infer<typeof sayWork>;
 
 /** An entry that came after its batch was finished. */
 const lateEntry = z.object({
@@ -52,6 +62,15 @@ export const lateRoutes = {
     roles: LEAD,
     params: byId,
     body: lateDecision,
+    response: batchChanged,
+  }),
+  sayWork: route({
+    method: 'POST',
+    path: '/batches/:id/work',
+    summary: 'Say what work a batch took, people and minutes; the newest word holds',
+    roles: LEAD,
+    params: byId,
+    body: sayWork,
     response: batchChanged,
   }),
   seeNotice: route({

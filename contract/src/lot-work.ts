@@ -158,6 +158,10 @@ export const preparationRow = z.object({
 });
 export type PreparationRow = z.infer<typeof preparationRow>;
 
+/** Whom the shop buys from and whose meat it has had, each by one spelling. */
+const parties = z.object({ suppliers: z.array(z.string()), customers: z.array(z.string()) });
+export type Parties = z.infer<typeof parties>;
+
 /** What a customer brought, what became of it, and what the shop sold into it. */
 export const customerTicket = z.object({
   customer: z.string(),
@@ -311,6 +315,15 @@ export const lotWorkRoutes = {
     params: NONE,
     body: NONE,
     response: z.array(reworkRow),
+  }),
+  listParties: route({
+    method: 'GET',
+    path: '/parties',
+    summary: 'Names of suppliers and customers the shop has dealt with',
+    roles: LEAD,
+    params: NONE,
+    body: NONE,
+    response: parties,
   }),
   listTickets: route({
     method: 'GET',

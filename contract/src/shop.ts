@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { BOOK_IDS, COUNTRIES, MACHINE_KINDS, isCurrency, isTimeZone, type MachineKind } from '@zest/core';
 import { EVERYONE, LEAD, NONE, route } from './route.js';
+import { kept } from './visibility.js';
 
 const HOLDS = 'A machine holds from 0.5 to 5000 kg.';
 const WIDTH = 'A plate or a horn is from 0.5 to 120 mm wide.';
@@ -47,6 +48,15 @@ const ownShop = z.object({
   address: z.string().trim().max(200).default(''),
   country: z.enum(COUNTRIES.map((c) => c.code) as [string, ...string[]]).nullable(),
   currency: z.string().refine(isCurrency, { error: 'A currency is three letters, such as EUR.' }).nullable(),
+  /** What an hour of one pair of hands costs, minor units; null where it is not reckoned. */
+  hourMinor: kept(
+    'money',
+    z
+      .int({ error: 'What an hour costs is a price, or left open.' })
+      .min(0, { error: 'An hour costs from 0 to 10 000.' })
+      .max(1_000_000, { error: 'An hour costs from 0 to 10 000.' })
+      .nullable(),
+  ),
   timeZone: z.string().refine(isTimeZone, { error: 'A time zone reads like Europe/London.' }),
   book: z.enum(BOOK_IDS, { error: 'Choose one of the rule books.' }).nullable(),
   /** What people who are added from now on see. */

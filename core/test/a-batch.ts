@@ -106,6 +106,7 @@ export function aBatch(steps: readonly MethodStep[], made: Made = {}): BatchFact
     marks: [],
     acceptances: [],
     notices: [],
+    work: null,
     fatTest: null,
     accounts: [...lots, ...places, product],
     casings: casing ? [casing] : [],

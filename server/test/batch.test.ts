@@ -1,6 +1,6 @@
 import { v7 as uuid } from 'uuid';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import type { BatchView, StepView, TrimLot } from '@zest/contract';
+import type { BatchView, OwnShop, StepView, TrimLot } from '@zest/contract';
 import { verifyLedger } from '../src/ledger/index.js';
 import { openSmallBatch, openTestShop, sheetOf, type Hands, type TestShop, tick } from './shop.js';
 
@@ -95,6 +95,36 @@ describe('one real batch', () => {
     expect(done.cost).toBeUndefined();
     const { cost } = await sheetOf(ines, done.id);
     expect(cost.perLinkMinor).toBeCloseTo(cost.totalMinor / 95, 6);
+    expect(cost).toMatchObject({ unpriced: [], work: null });
+    // Two for 90 minutes and one for 25 more: 205 minutes of hands. An hour costs nobody knows what, then 18.50.
+    const say = (who: Hands, body: object) => who.post(`/batches/${done.id}/work`, { id: uuid(), ...body });
+    const stints = [
+      { people: 2, minutes: 90 },
+      { people: 1, minutes: 25 },
+    ];
+    expect((await say(bram, { stints })).status).toBe(403);
+    expect((await say(ines, { stints: [{ people: 0, minutes: 90 }] })).body).toMatchObject({
+      status: 422,
+      errors: [{ path: 'stints[0].people' }],
+    });
+    expect((await say(ines, { stints })).status).toBe(200);
+    const open = (await sheetOf(ines, done.id)).cost;
+    expect(open).toMatchObject({ unpriced: ['Work'], totalMinor: cost.totalMinor });
+    const own = (await ines.get('/shop')).body as OwnShop;
+    expect((await ines.put('/shop', { ...own, hourMinor: 1850 })).status).toBe(200);
+    expect((await say(ines, { stints })).status).toBe(200);
+    const paid = (await sheetOf(ines, done.id)).cost;
+    expect(paid).toMatchObject({
+      unpriced: [],
+      totalMinor: cost.totalMinor + 6321,
+      work: { stints, person: 'Ines' },
+    });
+    expect(paid.parts.find((p) => p.name === 'Work')?.minor).toBe(6321);
+    // A dearer hour tomorrow changes nothing of what was made, and no hand is told what an hour costs.
+    expect((await ines.put('/shop', { ...own, hourMinor: 9900 })).status).toBe(200);
+    expect((await sheetOf(ines, done.id)).cost).toEqual(paid);
+    expect(((await bram.get('/shop')).body as OwnShop).hourMinor).toBeNull();
+    expect((await ines.put('/shop', own)).status).toBe(200);
     expect(done.outMg).toBe(inStuff - 330_000);
     expect(done.ribbon.every((s) => s.balanceMg === 0)).toBe(true);
     expect(

@@ -88,6 +88,7 @@ describe('a database made by the version before', () => {
       '020_years.sql',
       '021_passes.sql',
       '022_machines.sql',
+      '023_money_and_names.sql',
     ]);
     expect(pending).toEqual(ran);
     expect(await pendingMigrations(ownerUrl)).toEqual([]);
@@ -166,6 +167,7 @@ describe('a database made by the version before', () => {
       ] as const) {
         if (key === 'trouble' && now.uncured) expect(now.trouble).toContain('UNCURED');
         else if (key === 'label' && now.uncured) expect(now.label!.stateSentence).toMatch(/^UNCURED/);
+        else if (key === 'cost') expect(now.cost, `cost of ${old.number}`).toMatchObject(old.cost);
         else expect(now[key], `${key} of ${old.number}`).toEqual(old[key]);
       }
       expect(casing(now), `casing of ${old.number}`).toEqual(casing(old));

@@ -16,6 +16,7 @@ const OURS: OwnShop = {
   address: '3 Weir Lane\nLowmarsh Harbour',
   country: 'US',
   currency: 'USD',
+  hourMinor: 1850,
   timeZone: 'America/Chicago',
   book: 'us',
   units: 'pound',

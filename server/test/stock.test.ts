@@ -175,6 +175,25 @@ describe('other goods', () => {
     expect(twice.body.errors[0].path).toBe('name');
   });
 
+  it('come in before their price is known, and what is made of them costs at least so much', async () => {
+    const item = { id: uuid(), name: 'Juniper', form: 'whole', role: 'seasoning', saltKind: 'not salt' };
+    expect((await ines.post('/goods/ingredients', item)).status).toBe(200);
+    const bag = {
+      id: uuid(),
+      itemId: item.id,
+      kind: 'ingredient',
+      amount: kg(1),
+      supplier: '  quayside   SPICE ',
+    };
+    const got = (await ines.post('/goods', bag)).body as StockItem;
+    // Whoever it comes from is spelt as before.
+    expect(got.lots[0]).toMatchObject({ priceMinor: null, supplier: 'Quayside Spice' });
+    const known = (
+      (await ines.get('/ingredients')).body as { id: string; priceMinorPerKg: number | null }[]
+    ).find((i) => i.id === item.id);
+    expect(known?.priceMinorPerKg).toBeNull();
+  });
+
   it('say when they run out and what is short for the week', async () => {
     const goods = (await inspector.get('/goods')).body as StockItem[];
     const salt = goods.find((g) => g.name === 'Fine salt')!;
@@ -229,12 +248,22 @@ describe("a customer's own", () => {
       })
     ).body as TrimLot;
     expect(sold).toMatchObject({ owner: 'Mr Reed', priceMinorPerKg: 350 });
+    // Another spelling is the same customer: no second ticket, and no way round whose meat it is.
+    const again = await room.receive({
+      owner: ' mr  REED',
+      trimId: room.trimOf('Lamb shoulder').id,
+      massMg: kg(1),
+    });
+    expect(again.owner).toBe('Mr Reed');
+    expect((await ines.get('/parties')).body.customers).toContain('Mr Reed');
+    expect((await bram.get('/parties')).status).toBe(403);
+    expect((await bram.post(`/lots/${again.id}/return`, { id: uuid(), massMg: kg(1) })).status).toBe(200);
     const back = await bram.post(`/lots/${own.id}/return`, { id: uuid(), massMg: kg(4) });
     expect(back.body.balanceMg).toBe(kg(16));
     const ticket = ((await ines.get('/customers')).body as CustomerTicket[]).find(
       (t) => t.customer === 'Mr Reed',
     )!;
-    expect(ticket).toMatchObject({ broughtMg: kg(20), returnedMg: kg(4), inStockMg: kg(17), soldMinor: 350 });
+    expect(ticket).toMatchObject({ broughtMg: kg(21), returnedMg: kg(5), inStockMg: kg(17), soldMinor: 350 });
     expect((await bram.post(`/lots/${shopFat.id}/return`, { id: uuid(), massMg: kg(1) })).status).toBe(422);
   });
 });

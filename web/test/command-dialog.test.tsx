@@ -50,7 +50,9 @@ describe('a dialog that is not filled in', () => {
     open(<ReceiveGoodsDialog item={stock('ingredient')} onClose={onClose} />);
     const needed = (label: RegExp) => screen.getByLabelText<HTMLInputElement>(label).required;
     expect(needed(/^Weight/)).toBe(true);
-    expect(needed(/^Price/)).toBe(true);
+    expect(needed(/^Supplier \*|^Supplier$/)).toBe(true);
+    // What it cost may be known later.
+    expect(needed(/^Price/)).toBe(false);
     expect(needed(/^Supplier’s lot/)).toBe(false);
     expect(needed(/^Use by/)).toBe(false);
   });

@@ -23,6 +23,7 @@ const SHOP: OwnShop = {
   address: '',
   country: null,
   currency: null,
+  hourMinor: null,
   timeZone: 'UTC',
   book: null,
   units: 'metric',

@@ -19,6 +19,7 @@ const SHOP: OwnShop = {
   address: '',
   country: 'GB',
   currency: 'GBP',
+  hourMinor: null,
   timeZone: 'Europe/London',
   book: 'uk',
   units: 'metric',

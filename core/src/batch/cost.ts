@@ -1,36 +1,60 @@
 import { batchCost } from '../ledger/cost.js';
 import { accountName } from './entries-view.js';
-import type { BatchFacts } from './facts.js';
+import type { AccountFact, BatchFacts } from './facts.js';
 import type { BatchMasses } from './masses.js';
 import type { BatchCosts, PiecesView } from './view.js';
+import { workMinor } from './work.js';
 
-/** What went in as money, and what a kilogram and a piece of it cost; minor units. */
+const WORK = 'Work';
+
+/** What went in as money, and what a kilogram and a piece of it cost; minor units. What has no price is named. */
 export function costView(
   facts: BatchFacts,
   masses: BatchMasses,
   pieces: PiecesView | null,
 ): BatchCosts['cost'] {
-  const prices = new Map(
-    facts.accounts.flatMap((a) =>
-      a.priceMinor !== null && a.lotKind !== 'product' && a.lotKind !== 'rework'
-        ? [[a.id, { minorPerUnit: a.priceMinor, unitAmount: a.measure === 'mm' ? 1000 : 1_000_000 }] as const]
-        : [],
+  const bought = facts.accounts.filter(isBought);
+  const goods = batchCost(
+    facts.transfers,
+    new Map(
+      bought.flatMap((a) =>
+        a.priceMinor === null
+          ? []
+          : [[a.id, { minorPerUnit: a.priceMinor, unitAmount: UNIT[a.measure] ?? 1 }] as const],
+      ),
     ),
   );
-  const { totalMinor, byAccount } = batchCost(facts.transfers, prices);
   const massMg = masses.productMg > 0 ? masses.productMg : standingMg(masses);
   const count = pieces?.count ?? 0;
   const parts = new Map<string, number>();
-  for (const [id, minor] of byAccount) {
+  for (const [id, minor] of goods.byAccount) {
     const name = accountName(facts, id);
     parts.set(name, (parts.get(name) ?? 0) + minor);
   }
+  const work = facts.work && workMinor(facts.work);
+  if (work) parts.set(WORK, work);
+  const totalMinor = goods.totalMinor + (work ?? 0);
+  const used = new Set(masses.live.map((t) => t.from));
+  const unpriced = bought.filter((a) => a.priceMinor === null && used.has(a.id));
   return {
     totalMinor,
     perKgMinor: massMg > 0 ? totalMinor / (massMg / 1e6) : null,
     perLinkMinor: count > 0 ? totalMinor / count : null,
     parts: [...parts].map(([name, minor]) => ({ name, minor })).sort((a, b) => b.minor - a.minor),
+    unpriced: [
+      ...new Set(unpriced.map((a) => accountName(facts, a.id))),
+      ...(facts.work && work === null ? [WORK] : []),
+    ],
+    work: facts.work,
   };
+}
+
+/** A price is per kilogram, or per metre of casing. */
+const UNIT: Readonly<Record<string, number>> = { mg: 1_000_000, mm: 1000 };
+
+/** Bought by the shop; what the batch itself makes has no price of its own. */
+function isBought({ lotKind }: AccountFact): boolean {
+  return lotKind !== null && lotKind !== 'product' && lotKind !== 'rework';
 }
 
 /** What came into the last step that anything came into, while nothing is finished. */

@@ -8,6 +8,7 @@ import type { HouseRules } from '../rules/house.js';
 import type { Allergen } from '../recipe/ingredient.js';
 import type { MethodStep } from '../steps/index.js';
 import type { ShopScale } from '../weighing/shop-scales.js';
+import type { WorkFact } from './work.js';
 
 /** What is known of a batch, as the database holds it. Masses mg, times ISO in UTC. */
 export interface BatchFacts {
@@ -21,6 +22,8 @@ export interface BatchFacts {
   marks: MarkFact[];
   acceptances: { lineId: string; weighedMg: number }[];
   notices: NoticeFact[];
+  /** What work it took; null until somebody says so. */
+  work: WorkFact | null;
   /** The latest test of the ground blend that still stands. */
   fatTest: { fatPct: number; fatSd: number; at: string } | null;
   /** Every account that the batch touches, its lots and places among them. */

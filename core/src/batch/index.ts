@@ -64,3 +64,4 @@ export type {
   Missing,
   StepView,
 } from './view.js';
+export { handHours, workMinor, type Stint, type WorkFact } from './work.js';

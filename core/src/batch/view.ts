@@ -8,6 +8,7 @@ import type { TimeOut } from '../cold-room/chill-clock.js';
 import type { OutOfChill } from '../rules/house.js';
 import type { Fills } from '../bench/fills.js';
 import type { BatchCure } from './cure.js';
+import type { WorkFact } from './work.js';
 import type { LearnedFigure, MarkFact, NoticeFact, ReadingFact, StepOrigin, TransferHow } from './facts.js';
 
 /** Something that stands between a step and its closing. */
@@ -219,6 +220,9 @@ export interface BatchCosts {
     perKgMinor: number | null;
     perLinkMinor: number | null;
     parts: { name: string; minor: number }[];
+    /** What went in and has no price; the rest is the least it can be. */
+    unpriced: string[];
+    work: WorkFact | null;
   };
 }
 

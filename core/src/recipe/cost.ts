@@ -6,7 +6,8 @@ export interface CostInput {
   mixPerMeat: number;
   /** Finished kilograms per kilogram of mix. */
   productYield: number;
-  casing?: { name: string; minorPerM: number; metresPerKgMix: number } | undefined;
+  /** Its price is null where no lot of it has one. */
+  casing?: { name: string; minorPerM: number | null; metresPerKgMix: number } | undefined;
   /** Mass of a piece as stuffed, and of a pack as sold. */
   linkMassG?: number | null | undefined;
   packMassG?: number | null | undefined;
@@ -21,7 +22,7 @@ export interface RecipeCost {
   perPack: number | null;
   /** What a kilogram of mix is made of in money, the dearest first; shares in percent. */
   drivers: { name: string; minor: number; sharePct: number }[];
-  /** Lines without a price; they count as nothing. */
+  /** Lines, and the casing, without a price; they count as nothing. */
   unpriced: string[];
 }
 
@@ -34,7 +35,7 @@ export function recipeCost(input: CostInput): RecipeCost {
   const parts = [
     { name: 'Meat block', minor: meatMinorPerKg / mixPerMeat },
     ...lines.map((l) => ({ name: l.name, minor: ((l.priceMinorPerKg ?? 0) * l.perMeat) / mixPerMeat })),
-    ...(casing ? [{ name: casing.name, minor: casing.minorPerM * casing.metresPerKgMix }] : []),
+    ...(casing ? [{ name: casing.name, minor: (casing.minorPerM ?? 0) * casing.metresPerKgMix }] : []),
     ...(labour
       ? [{ name: 'Work', minor: (labour.minutesPerKg / 60) * labour.people * labour.minorPerHour }]
       : []),
@@ -50,6 +51,9 @@ export function recipeCost(input: CostInput): RecipeCost {
       .filter((p) => p.minor > 0)
       .sort((a, b) => b.minor - a.minor)
       .map((p) => ({ ...p, sharePct: (p.minor / perKgMix) * 100 })),
-    unpriced: lines.filter((l) => l.priceMinorPerKg === null).map((l) => l.name),
+    unpriced: [
+      ...lines.filter((l) => l.priceMinorPerKg === null).map((l) => l.name),
+      ...(casing && casing.minorPerM === null ? [casing.name] : []),
+    ],
   };
 }

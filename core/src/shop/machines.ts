@@ -24,7 +24,7 @@ export const MACHINE_KINDS = {
   mixer: { listed: 'Mixer', holds: true },
   cutter: { listed: 'Bowl cutter', holds: true },
   stuffer: { listed: 'Stuffer', holds: true, sizes: { one: 'horn', many: 'horns' } },
-  house: { listed: 'Smoking and cooking house', holds: true },
+  house: { listed: 'House', holds: true },
   cooler: { listed: 'Cooler', holds: true },
   vessel: { listed: 'Vessel for water', holds: true },
 } as const satisfies Record<string, KindOfMachine>;

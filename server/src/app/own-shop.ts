@@ -13,6 +13,7 @@ export async function readShop({ db }: { db: Db }): Promise<OwnShop> {
     currency: await settings.currency(db),
     timeZone: await settings.timeZone(db),
     book: await settings.chosenBook(db),
+    hourMinor: await settings.hourMinor(db),
     machines: await settings.machines(db),
   };
 }
@@ -36,7 +37,8 @@ export async function setShop(app: AppContext, person: Person, shop: OwnShop): P
 }
 
 /** What is said of the shop under the names by which settings are kept. */
-function kept({ name, currency, timeZone, book, machines, address, country, units, numberStyle }: OwnShop) {
+function kept(shop: OwnShop) {
+  const { name, currency, timeZone, book, machines, address, country, units, numberStyle, hourMinor } = shop;
   return {
     shop_name: name,
     shop: { address, country, units, numberStyle },
@@ -44,5 +46,6 @@ function kept({ name, currency, timeZone, book, machines, address, country, unit
     time_zone: timeZone,
     rule_book: book,
     machines,
+    hour_minor: hourMinor,
   };
 }

@@ -19,6 +19,7 @@ import { changed } from './commands/on-batch.js';
 import { openBatch } from './commands/open-batch.js';
 import { replanMeats } from './commands/replan-meats.js';
 import { reverseEntry } from './commands/reverse-entry.js';
+import { sayWork } from './commands/say-work.js';
 import { seeNotice } from './commands/see-notice.js';
 import { substituteLine } from './commands/substitute-line.js';
 import { timeZone } from '../platform/settings.js';
@@ -74,6 +75,7 @@ function commands(router: Router, app: AppContext): void {
   mount(router, ROUTES.reverseEntry, ({ person, params, body }) =>
     reverseEntry(app, person, params.id, body),
   );
+  mount(router, ROUTES.sayWork, ({ person, params, body }) => sayWork(app, person, params.id, body));
   mount(router, ROUTES.seeNotice, ({ person, params, body }) => seeNotice(app, person, params.id, body));
   mount(router, ROUTES.acceptLine, ({ person, params, body }) => acceptLine(app, person, params.id, body));
   mount(router, ROUTES.growBatch, ({ person, params, body }) => growBatch(app, person, params.id, body));

@@ -22,6 +22,7 @@ import { findLots, listLots, toLot } from './store/lots.js';
 import { addTrim, listTrims } from './store/trims.js';
 import { shopTime } from '../platform/shop-time.js';
 import { listTickets } from './store/customers.js';
+import { listParties } from './store/parties.js';
 import { findItem, listGoods } from './store/goods.js';
 import { listPreparations } from './store/preparations.js';
 import { stockOf } from './store/stock.js';
@@ -120,6 +121,7 @@ export function coldRoomRoutes(router: Router, app: AppContext, { standingOf, le
     return after(params.id);
   });
   mount(router, ROUTES.listRework, () => listRework(app.db, leftOver));
+  mount(router, ROUTES.listParties, () => listParties(app.db));
   mount(router, ROUTES.listTickets, () => listTickets(app.db, app.now()));
   fatTestRoutes(router, app);
   goodsRoutes(router, app);

@@ -34,6 +34,7 @@ const GRANTS: Record<string, string> = {
   tasting: ADD_ONLY,
   batch: CHANGE,
   batch_summary: CHANGE,
+  batch_work: ADD_ONLY,
   batch_step: CHANGE,
   batch_line: ADD_ONLY,
   reservation: CHANGE,

@@ -70,6 +70,11 @@ export async function currency(db: Db): Promise<string | null> {
   return ((await readSetting(db, 'currency')) as string | undefined) ?? null;
 }
 
+/** What an hour of one pair of hands costs the shop, minor units; null until it was said. */
+export async function hourMinor(db: Db): Promise<number | null> {
+  return ((await readSetting(db, 'hour_minor')) as number | null | undefined) ?? null;
+}
+
 /** The shop's machines; a small shop's until it was said. */
 export async function machines(db: Db): Promise<Machine[]> {
   return ((await readSetting(db, 'machines')) as Machine[] | undefined) ?? [...USUAL_MACHINES];

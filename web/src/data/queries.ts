@@ -51,6 +51,7 @@ export const queries = {
   trims: list('trims', ROUTES.listTrims, { by: ['lots'] }),
   casings: list('casings', ROUTES.listCasings, { by: ['lots'] }),
   goods: list('goods', ROUTES.listGoods, { by: ['lots'] }),
+  parties: list('parties', ROUTES.listParties, { by: ['lots'] }),
   customers: list('customers', ROUTES.listTickets, { by: ['lots'] }),
   rework: list('rework', ROUTES.listRework, { by: ['lots', 'batch'] }),
   preparations: list('preparations', ROUTES.listPreparations, { by: ['lots'] }),

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { lotCarries, methodStep, recipeDocument, recipeLine } from '@zest/contract';
+import { lotCarries, methodStep, recipeDocument, recipeLine, stint } from '@zest/contract';
 import { InputError } from '@zest/core';
 import type {
   AccountFact,
@@ -11,6 +11,7 @@ import type {
   ReadingFact,
   StepFact,
   TransferFact,
+  WorkFact,
 } from '@zest/core';
 import type { Db } from '../../platform/database.js';
 import { parsed } from '../../platform/json.js';
@@ -46,6 +47,7 @@ export async function loadFacts(db: Db, ids: readonly string[], onBroken?: OnBro
     marks,
     acceptances,
     notices,
+    works,
     tests,
     casings,
     lots,
@@ -66,6 +68,7 @@ export async function loadFacts(db: Db, ids: readonly string[], onBroken?: OnBro
       marks: mine(marks).map(timed),
       acceptances: mine(acceptances).map(bare),
       notices: mine(notices).map(bare),
+      work: workOf(mine(works)[0]),
       fatTest: test ? { fatPct: test.fatPct, fatSd: test.fatSd, at: test.at.toISOString() } : null,
       accounts: used.map(accountOf),
       casings: mine(casings).map(bare),
@@ -96,6 +99,7 @@ type StepRow = Of<Row<Omit<StepFact, 'document' | 'leftOut'>, 'closedAt'>> & {
   document: unknown;
   leftOut: number;
 };
+type WorkRow = Of<Row<WorkFact, 'at' | 'stints'>> & { stints: unknown; at: Date };
 type Loaded = [
   HeadRow[],
   StepRow[],
@@ -105,6 +109,7 @@ type Loaded = [
   Of<Omit<MarkFact, 'at'> & { at: Date }>[],
   Of<BatchFacts['acceptances'][number]>[],
   Of<BatchFacts['notices'][number]>[],
+  WorkRow[],
   Of<{ fatPct: number; fatSd: number; at: Date }>[],
   Of<BatchFacts['casings'][number]>[],
   Of<{ kind: string; accountId: string }>[],
@@ -157,6 +162,12 @@ function accountOf({ batchId: _batch, thing, wild, heat, carries, ...account }: 
     heat: trim ? heat : null,
     carries: carries === null ? null : lotCarries.parse(parsed(carries)),
   };
+}
+
+function workOf(row: WorkRow | undefined): WorkFact | null {
+  if (!row) return null;
+  const { batchId: _batch, stints, at, ...work } = row;
+  return { ...work, stints: z.array(stint).parse(parsed(stints)), at: at.toISOString() };
 }
 
 function timed<T extends { at: Date; proven?: boolean; retimed?: boolean }>(
@@ -220,6 +231,8 @@ const QUERIES = [
   `SELECT n.id, n.batch_id AS batchId, n.sentence, p.name AS seenBy
    FROM notice n LEFT JOIN notice_seen s ON s.id = n.id LEFT JOIN person p ON p.id = s.person_id
    WHERE n.batch_id IN (:ids) ORDER BY n.at DESC, n.id DESC`,
+  `SELECT w.batch_id AS batchId, w.stints, w.minor_per_hour AS minorPerHour, w.at, p.name AS person
+   FROM batch_work w JOIN person p ON p.id = w.person_id WHERE w.batch_id IN (:ids) ORDER BY w.at DESC, w.id DESC`,
   `SELECT f.batch_id AS batchId, CAST(f.fat_pct AS DOUBLE) AS fatPct, CAST(f.fat_sd AS DOUBLE) AS fatSd, f.at
    FROM fat_test f LEFT JOIN fat_test r ON r.reverses_id = f.id
    WHERE f.batch_id IN (:ids) AND f.reverses_id IS NULL AND r.id IS NULL ORDER BY f.seq DESC`,

@@ -3,6 +3,7 @@ import type { BatchView, PrintLabel, Printed, Person } from '@zest/contract';
 import { readBatch } from '../../batches/index.js';
 import type { AppContext } from '../../platform/app-context.js';
 import { pdfOf } from '../../platform/pdf.js';
+import { about, shopName } from '../../platform/settings.js';
 import { recordMark } from './record-mark.js';
 
 /**
@@ -18,7 +19,8 @@ export async function printLabel(
   const sheet = await readBatch(app, batchId);
   const code = tubCode(sheet.number, body.load);
   const units: FormatOptions = { system: person.units, numberStyle: person.numberStyle ?? undefined };
-  const pdf = await labelPdf(sheet, body, code, units);
+  const maker = { name: await shopName(app.db), address: (await about(app.db)).address };
+  const pdf = await labelPdf(sheet, body, code, units, maker);
   const file = await app.printer.print(`${body.what}-${code}-${body.id.slice(-6)}`, pdf);
   const mark = { id: body.id, stepId: sheet.stepId, kind: 'label', subject: code, note: file } as const;
   // Of a finished batch a label can still be printed; the batch takes nothing more.
@@ -26,7 +28,13 @@ export async function printLabel(
   return { id: body.id, file, code, path: `/api/v1/spool/${file}` };
 }
 
-function labelPdf(sheet: BatchView, body: PrintLabel, code: string, units: FormatOptions): Promise<Buffer> {
+function labelPdf(
+  sheet: BatchView,
+  body: PrintLabel,
+  code: string,
+  units: FormatOptions,
+  maker: { name: string; address: string },
+): Promise<Buffer> {
   const massMg = body.massMg ?? shareOfLoad(sheet, body.load);
   const allergens = sheet.label?.allergens ?? [];
   return pdfOf(
@@ -65,6 +73,10 @@ function labelPdf(sheet: BatchView, body: PrintLabel, code: string, units: Forma
       },
       ...(sheet.owner ? [{ text: `For ${sheet.owner}: kept apart`, fontSize: 14, bold: true }] : []),
       { text: code, fontSize: 12, margin: [0, 6, 0, 0] },
+      {
+        text: [maker.name, ...maker.address.split('\n').filter((line) => line.trim() !== '')].join(', '),
+        fontSize: 10,
+      },
     ],
     { pageSize: 'A6', pageOrientation: 'landscape', pageMargins: [20, 18, 20, 30] },
   );

@@ -7,6 +7,7 @@ import { conflict, invalid } from '../../platform/problem.js';
 import { addEvent, childLot, mustBeFree, mustNotBeRejected, stockTransfer } from '../store/lot-writes.js';
 import { commandOnLot } from './status.js';
 import { insertSale } from '../store/customers.js';
+import { asKnown } from '../store/parties.js';
 
 /** Sells shop trim into a customer's own: it becomes the customer's lot, priced on the ticket. */
 export async function sellLot(
@@ -24,14 +25,15 @@ export async function sellLot(
     }
     mustNotBeRejected(lot);
     mustBeFree(lot, body.massMg);
+    const customer = await asKnown(tx, 'owner', body.customer);
     const sold = await childLot(tx, lot, body.massMg, {
       id: body.id,
-      owner: body.customer,
+      owner: customer,
       priceMinor: body.priceMinorPerKg,
     });
     await insertSale(tx, {
       id: uuid(),
-      customer: body.customer,
+      customer,
       from: lot.id,
       to: sold.id,
       massMg: body.massMg,
@@ -46,13 +48,13 @@ export async function sellLot(
         amount: body.massMg,
         at: now,
         personId: person.id,
-        reason: `Sold to ${body.customer}.`,
+        reason: `Sold to ${customer}.`,
       }),
     ]);
     addEvent(tx, {
       lotId,
       kind: 'sold',
-      sentence: `${massToken(body.massMg)} sold to ${body.customer} as ${sold.code}.`,
+      sentence: `${massToken(body.massMg)} sold to ${customer} as ${sold.code}.`,
       at: now,
       personId: person.id,
     });

@@ -11,6 +11,7 @@ import { addEvent, stockLot } from '../store/lot-writes.js';
 import { nextLotCode } from '../store/lots.js';
 import { findItem, insertSupplyLot } from '../store/goods.js';
 import { insertIngredient } from '../store/kinds.js';
+import { asKnown } from '../store/parties.js';
 
 /**
  * A new ingredient. What could be salt is typed: plain salt, a cure with its strengths, or neither;
@@ -70,6 +71,7 @@ export async function receiveGoods(app: AppContext, person: Person, body: Receiv
       ? null
       : 'Nobody has said whether this is plain salt, a cure or neither; it cannot be weighed in.';
     const casing = body.kind === 'casing';
+    const supplier = await asKnown(tx, 'supplier', body.supplier);
     await stockLot(
       tx,
       now,
@@ -82,7 +84,7 @@ export async function receiveGoods(app: AppContext, person: Person, body: Receiv
         kind: body.kind,
         ofId: body.itemId,
         code: await nextLotCode(tx, casing ? 'C' : 'S'),
-        supplier: body.supplier,
+        supplier,
         supplierLot: body.supplierLot,
         owner: null,
         receivedAt: now,
@@ -99,7 +101,7 @@ export async function receiveGoods(app: AppContext, person: Person, body: Receiv
     addEvent(tx, {
       lotId: body.id,
       kind: held ? 'held' : 'received',
-      sentence: held ?? `Received from ${body.supplier}.`,
+      sentence: held ?? `Received from ${supplier}.`,
       at: now,
       personId: person.id,
     });

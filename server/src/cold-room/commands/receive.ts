@@ -10,6 +10,7 @@ import { shopBook } from '../../platform/settings.js';
 import { limitOf } from './cold-reading.js';
 import { addEvent, stockLot } from '../store/lot-writes.js';
 import { nextLotCode, type NewLot } from '../store/lots.js';
+import { asKnown } from '../store/parties.js';
 import { listTrims } from '../store/trims.js';
 
 /**
@@ -71,16 +72,18 @@ async function takeIn(
     ...(lot.failedChecks.length > 0 ? [`Failed at receipt: ${lot.failedChecks.join(', ')}.`] : []),
   ];
   const holdReason = reasons.length > 0 ? reasons.join(' ') : null;
-  const source = lot.owner === null ? SHOP_ACCOUNTS.suppliers : SHOP_ACCOUNTS.customers;
+  const supplier = await asKnown(tx, 'supplier', lot.supplier);
+  const owner = lot.owner === null ? null : await asKnown(tx, 'owner', lot.owner);
+  const source = owner === null ? SHOP_ACCOUNTS.suppliers : SHOP_ACCOUNTS.customers;
   const stock: NewLot = {
     id: lot.id,
     accountId: uuid(),
     kind: 'trim',
     ofId: lot.trimId,
     code: await nextLotCode(tx, 'T'),
-    supplier: lot.supplier,
+    supplier,
     supplierLot: lot.supplierLot,
-    owner: lot.owner,
+    owner,
     receivedAt: now,
     priceMinor: lot.priceMinorPerKg,
     fat: { pct: lot.fatPct, sd: DEFAULT_FAT_SD[lot.fatKnownBy], knownBy: lot.fatKnownBy },
@@ -101,7 +104,7 @@ async function takeIn(
   addEvent(tx, {
     lotId: lot.id,
     kind: 'received',
-    sentence: `${massToken(lot.massMg)} ${lot.weightKnown}, ${trim.name}${treated(lot)}, from ${lot.supplier}${lot.supplierLot ? ` (their lot ${lot.supplierLot})` : ''}, at ${temperatureToken(lot.tempC)}.`,
+    sentence: `${massToken(lot.massMg)} ${lot.weightKnown}, ${trim.name}${treated(lot)}, from ${supplier}${lot.supplierLot ? ` (their lot ${lot.supplierLot})` : ''}, at ${temperatureToken(lot.tempC)}.`,
     at: now,
     personId: person.id,
   });

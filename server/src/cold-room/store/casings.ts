@@ -25,7 +25,7 @@ export function listCasings(db: Db): Promise<CasingKind[]> {
     `SELECT c.id AS casingId, c.name, c.material, CAST(c.calibre_mm AS DOUBLE) AS calibreMm,
        CAST(c.g_per_m AS DOUBLE) AS gPerM,
        CAST(c.tube_mm AS DOUBLE) AS tubeMm, CAST(c.tube_takes_g AS DOUBLE) AS tubeTakesG,
-       (SELECT l.price_minor FROM lot l WHERE l.casing_id = c.id ORDER BY l.received_at DESC, l.code DESC LIMIT 1)
+       (SELECT l.price_minor FROM lot l WHERE l.casing_id = c.id AND l.price_minor IS NOT NULL ORDER BY l.received_at DESC, l.code DESC LIMIT 1)
          AS minorPerM
      FROM casing c ORDER BY c.name`,
   );

@@ -26,7 +26,7 @@ interface LotOfItem {
   useBy: string | null;
   balance: number | null;
   reserved: number | null;
-  priceMinor: number;
+  priceMinor: number | null;
   status: 'available' | 'hold' | 'rejected';
   holdReason: string | null;
   version: number;

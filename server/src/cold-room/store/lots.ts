@@ -68,7 +68,8 @@ export interface NewLot {
   supplierLot?: string;
   owner: string | null;
   receivedAt: Date;
-  priceMinor: number;
+  /** Null where nobody has said. */
+  priceMinor: number | null;
   boughtMinor?: number;
   fat: { pct: number; sd: number; knownBy: string } | null;
   tempC: number | null;

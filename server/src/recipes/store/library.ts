@@ -26,7 +26,7 @@ interface IngredientRow {
 
 const SELECT = `SELECT i.id, i.name, i.form, i.role, CAST(i.nitrite_pct AS DOUBLE) AS nitritePct,
     CAST(i.nitrate_pct AS DOUBLE) AS nitratePct, CAST(i.salt_pct AS DOUBLE) AS saltPct, i.typed, i.facts, i.version,
-    (SELECT l.price_minor FROM lot l WHERE l.ingredient_id = i.id ORDER BY l.received_at DESC, l.code DESC LIMIT 1)
+    (SELECT l.price_minor FROM lot l WHERE l.ingredient_id = i.id AND l.price_minor IS NOT NULL ORDER BY l.received_at DESC, l.code DESC LIMIT 1)
       AS priceMinorPerKg,
     (SELECT CAST(SUM(b.amount - b.reserved) AS SIGNED) FROM lot l JOIN balance b ON b.account_id = l.account_id
       WHERE l.ingredient_id = i.id AND l.status = 'available') AS freeMg,

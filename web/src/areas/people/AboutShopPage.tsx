@@ -21,6 +21,7 @@ import { deviceTime } from '../../data/device-time.js';
 import { queries } from '../../data/queries.js';
 import { SESSION_KEY, usePerson } from '../../data/session.js';
 import { useCommand } from '../../data/use-command.js';
+import { NumberField } from '../../ui/fields.js';
 import { Loading } from '../../ui/Loading.js';
 import { PRIMARY, PrimaryBar } from '../../ui/PrimaryBar.js';
 import { Tick, Trouble } from '../../ui/Trouble.js';
@@ -258,6 +259,14 @@ function Money({ shop, canChange, fault, onSet }: PartProps & { canChange: boole
             helperText={fault('currency') ?? 'three letters'}
           />
         )}
+      />
+      <NumberField
+        label="An hour of work costs"
+        width={200}
+        disabled={!canChange}
+        fault={fault('hourMinor')}
+        initial={shop.hourMinor === null ? '' : String(shop.hourMinor / 100)}
+        onValue={(major) => onSet({ hourMinor: major === undefined ? null : Math.round(major * 100) })}
       />
       <TextField
         select

@@ -132,7 +132,7 @@ function MachineLine({ machine, canChange, fault, onChange, onOut }: MachineLine
         />
       ) : null}
       {canChange ? (
-        <Button aria-label={`Take out ${machine.name}`} sx={{ height: 56 }} onClick={onOut}>
+        <Button aria-label={`Take out ${machine.name}`} sx={{ height: 44 }} onClick={onOut}>
           Take out
         </Button>
       ) : null}

@@ -4,8 +4,13 @@ import TableBody from '@mui/material/TableBody';
 import TableCell from '@mui/material/TableCell';
 import TableHead from '@mui/material/TableHead';
 import TableRow from '@mui/material/TableRow';
+import Button from '@mui/material/Button';
+import { useState } from 'react';
 import { Link, useParams } from 'react-router';
+import { handHours } from '@zest/core';
 import type { BatchView } from '@zest/contract';
+import { usePerson } from '../../data/session.js';
+import { WorkDialog } from './WorkDialog.js';
 import { Loading } from '../../ui/Loading.js';
 import { COLOUR, MATERIAL_FILL, NUMERALS } from '../../ui/theme.js';
 import { Triangle, Trouble } from '../../ui/Trouble.js';
@@ -26,6 +31,7 @@ export default function BatchYieldPage() {
 
 function BatchYield({ sheet }: { sheet: BatchView }) {
   const units = useUnits();
+  const atLeast = useAtLeast(sheet);
   return (
     <Box>
       <Box sx={{ display: 'flex', gap: 2, alignItems: 'baseline' }}>
@@ -45,11 +51,11 @@ function BatchYield({ sheet }: { sheet: BatchView }) {
         <Big name="unaccounted" value={units.mass(sheet.unaccountedMg)} />
         <Big
           name="cost"
-          value={sheet.cost.perKgMinor === null ? '–' : units.perMass(sheet.cost.perKgMinor)}
+          value={sheet.cost.perKgMinor === null ? '–' : atLeast(units.perMass(sheet.cost.perKgMinor))}
         />
         <Big
           name="cost of a link"
-          value={sheet.cost.perLinkMinor === null ? '–' : units.money(sheet.cost.perLinkMinor)}
+          value={sheet.cost.perLinkMinor === null ? '–' : atLeast(units.money(sheet.cost.perLinkMinor))}
         />
         {sheet.pieces ? (
           <Big
@@ -144,13 +150,49 @@ function Legend() {
   );
 }
 
+/** What has no price counts as nothing: the figure is the least it can be. */
+function useAtLeast({ cost }: BatchView): (words: string) => string {
+  return (words) => (cost.unpriced.length > 0 ? `at least ${words}` : words);
+}
+
+/** What work it took, in a line; the lead says it. */
+function WorkLine({ sheet }: { sheet: BatchView }) {
+  const units = useUnits();
+  const [open, setOpen] = useState(false);
+  const isLead = usePerson().role === 'lead';
+  const { work } = sheet.cost;
+  const words = work?.stints.map((s) => `${s.people} × ${s.minutes} min`).join(', ');
+  return (
+    <Box sx={{ display: 'flex', gap: 1.5, alignItems: 'center', mt: 1 }}>
+      <span>
+        {work
+          ? `Work: ${words}, ${units.number(handHours(work.stints), 1)} hours of hands${work.minorPerHour === null ? '; what an hour costs is not known' : ` at ${units.money(work.minorPerHour)}`}.`
+          : 'Nobody has said what work it took; it is not in the cost.'}
+      </span>
+      {isLead ? (
+        <Button variant="outlined" onClick={() => setOpen(true)}>
+          {work ? 'Say it otherwise' : 'Say what work it took'}
+        </Button>
+      ) : null}
+      {open ? <WorkDialog sheet={sheet} onClose={() => setOpen(false)} /> : null}
+    </Box>
+  );
+}
+
 function CostParts({ sheet }: { sheet: BatchView }) {
   const units = useUnits();
+  const atLeast = useAtLeast(sheet);
+  const { unpriced } = sheet.cost;
   return (
     <Box component="section" aria-label="Cost" sx={{ mt: 3 }}>
       <Box component="h2" sx={{ fontSize: 20, m: 0, mb: 1 }}>
-        What it cost: {units.money(sheet.cost.totalMinor)}
+        What it cost: {atLeast(units.money(sheet.cost.totalMinor))}
       </Box>
+      {unpriced.length > 0 ? (
+        <Box role="note" sx={{ display: 'flex', gap: 1, mb: 1 }}>
+          <Triangle size={18} /> Without a price: {unpriced.join(', ')}.
+        </Box>
+      ) : null}
       {sheet.cost.parts.slice(0, 8).map((part) => (
         <Box
           key={part.name}
@@ -174,6 +216,7 @@ function CostParts({ sheet }: { sheet: BatchView }) {
           />
         </Box>
       ))}
+      <WorkLine sheet={sheet} />
     </Box>
   );
 }

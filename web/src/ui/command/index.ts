@@ -5,6 +5,7 @@ export {
   DateInput,
   LengthInput,
   MassInput,
+  NameInput,
   NumberInput,
   PriceInput,
   ReasonInput,

@@ -8,6 +8,7 @@ import TextField from '@mui/material/TextField';
 import ToggleButton from '@mui/material/ToggleButton';
 import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
 import { LengthField, MassField, NumberField, TemperatureField } from '../fields.js';
+import { NameField } from '../NameField.js';
 import { useUnits } from '../units.js';
 import { useDialogField, useToSign } from './dialog-fields.js';
 
@@ -61,6 +62,23 @@ export function PriceInput({ name, ...shown }: InputProps) {
       onValue={(major) => put(major === undefined ? undefined : Math.round(major * 100))}
       fault={error}
       needed={needed}
+    />
+  );
+}
+
+/** Somebody by name, such as a supplier: one of those the shop knows, or another. */
+export function NameInput({ name, label, width, known }: InputProps & { known: readonly string[] }) {
+  const { value, put, input, error, needed } = useDialogField<string>(name);
+  return (
+    <NameField
+      label={label}
+      value={value ?? ''}
+      known={known}
+      onName={(typed) => put(typed === '' ? undefined : typed)}
+      needed={needed}
+      fault={error}
+      input={input}
+      {...(width === undefined ? {} : { width })}
     />
   );
 }

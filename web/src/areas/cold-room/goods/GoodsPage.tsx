@@ -127,9 +127,11 @@ function ItemRow({
               {lot.code} {amount(item, lot.balance, units)}
             </span>{' '}
             {lot.supplier}, came {lot.receivedOn}
-            {item.kind === 'casing'
-              ? `, ${(lot.priceMinor / 100).toFixed(2)} / m`
-              : `, ${units.perMass(lot.priceMinor)}`}
+            {lot.priceMinor === null
+              ? ', price not known'
+              : item.kind === 'casing'
+                ? `, ${units.money(lot.priceMinor)} / m`
+                : `, ${units.perMass(lot.priceMinor)}`}
             {lot.useBy ? `, use by ${lot.useBy}` : ''}
             {lot.status === 'available' ? '' : ` – ${lot.holdReason ?? lot.status}`}
             {onCount ? (

@@ -1,11 +1,13 @@
 import { useQuery } from '@tanstack/react-query';
 import { ROUTES, type StockItem } from '@zest/contract';
 import { queries } from '../../../data/queries.js';
+import { useParties } from '../../../data/use-parties.js';
 import {
   CommandDialog,
   DateInput,
   LengthInput,
   MassInput,
+  NameInput,
   PriceInput,
   TextInput,
 } from '../../../ui/command/index.js';
@@ -39,7 +41,7 @@ export function ReceiveGoodsDialog({ item, onClose }: { item: StockItem; onClose
       ) : (
         <MassInput name="amount" label="Weight, such as 5 kg" />
       )}
-      <TextInput name="supplier" label="Supplier" />
+      <NameInput name="supplier" label="Supplier" known={useParties().suppliers} />
       <TextInput name="supplierLot" label="Supplier’s lot" />
       <PriceInput name="priceMinor" label={casing ? 'Price per m' : 'Price per kg'} />
       <DateInput name="useBy" label="Use by" />

@@ -1,6 +1,7 @@
 import Box from '@mui/material/Box';
 import { ROUTES } from '@zest/contract';
-import { CommandDialog, MassInput, PriceInput, TextInput } from '../../../ui/command/index.js';
+import { CommandDialog, MassInput, NameInput, PriceInput } from '../../../ui/command/index.js';
+import { useParties } from '../../../data/use-parties.js';
 import { useUnits } from '../../../ui/units.js';
 import type { LotDialogFor } from './dialog-for.js';
 
@@ -19,7 +20,7 @@ export function SellDialog({ lot, onClose }: LotDialogFor) {
       <Box>
         What the shop adds to a customer’s meat becomes the customer’s first and stands on the ticket.
       </Box>
-      <TextInput name="customer" label="Customer" />
+      <NameInput name="customer" label="Customer" known={useParties().customers} />
       <MassInput name="massMg" label={`Weight, at most ${units.mass(lot.freeMg, 10_000)}`} width={280} />
       <PriceInput name="priceMinorPerKg" label="Price per kg" />
     </CommandDialog>

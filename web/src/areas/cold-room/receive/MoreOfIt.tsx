@@ -3,6 +3,8 @@ import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
 import { ALLERGENS, HEAT_STATES, LOT_FORMS, MEAT_STATES, type Allergen } from '@zest/core';
 import { WEIGHT_KNOWN_AT_RECEIPT } from '@zest/contract';
+import { useParties } from '../../../data/use-parties.js';
+import { NameField } from '../../../ui/NameField.js';
 import { WEIGHT_WORDS } from '../lot-words.js';
 import type { DeliveryRow } from './rows.js';
 
@@ -17,11 +19,8 @@ interface MoreOfItProps {
 
 /** What not every delivery needs: date, state, owner, and what was done to it before it came. */
 export function MoreOfIt({ row, issues, onChange }: MoreOfItProps) {
-  const text = (
-    name: 'useBy' | 'supplierLot' | 'owner' | 'salt' | 'nitrite',
-    label: string,
-    width: number,
-  ) => (
+  const { customers } = useParties();
+  const text = (name: 'useBy' | 'supplierLot' | 'salt' | 'nitrite', label: string, width: number) => (
     <TextField
       label={label}
       value={row[name]}
@@ -67,7 +66,14 @@ export function MoreOfIt({ row, issues, onChange }: MoreOfItProps) {
         236,
       )}
       {text('supplierLot', 'Supplier’s lot', 140)}
-      {text('owner', 'Belongs to a customer', 220)}
+      <NameField
+        label="Belongs to a customer"
+        value={row.owner}
+        known={customers}
+        onName={(owner) => onChange({ owner })}
+        fault={issues['owner']}
+        width={220}
+      />
       {choice('heat', 'Bought', itself(HEAT_STATES), 140)}
       {text('salt', 'Salt, g/kg', 120)}
       {text('nitrite', 'Nitrite, mg/kg', 140)}

@@ -1,6 +1,5 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
-import TextField from '@mui/material/TextField';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
@@ -19,6 +18,8 @@ import { NewTrimDialog } from './NewTrimDialog.js';
 import { NoteReader } from './NoteReader.js';
 import { blankRow, readRow, rowsOfNote, type DeliveryRow } from './rows.js';
 import { queries, refresh } from '../../../data/queries.js';
+import { useParties } from '../../../data/use-parties.js';
+import { NameField } from '../../../ui/NameField.js';
 
 /** A delivery note's worth of lots: typed, pasted or read from a file, looked over, taken in together. */
 export default function ReceivePage() {
@@ -33,6 +34,7 @@ function Receive({ trims }: { trims: readonly Trim[] }) {
   const person = usePerson();
   const client = useQueryClient();
   const navigate = useNavigate();
+  const { suppliers } = useParties();
   const [supplier, setSupplier] = useState('');
   const [rows, setRows] = useState<DeliveryRow[]>([blankRow()]);
   const [checked, setChecked] = useState(false);
@@ -72,16 +74,16 @@ function Receive({ trims }: { trims: readonly Trim[] }) {
     <Box sx={{ pb: 2 }}>
       <ColdRoomPlaces />
       <Box sx={{ display: 'flex', gap: 1.5, mb: 1.5, alignItems: 'flex-start', flexWrap: 'wrap' }}>
-        <TextField
+        <NameField
           label="Supplier"
           value={supplier}
-          onChange={(e) => {
-            setSupplier(e.target.value);
+          known={suppliers}
+          onName={(name) => {
+            setSupplier(name);
             setDeliveryId(uuid());
           }}
-          error={checked && noSupplier}
-          helperText={checked && noSupplier ? 'Name the supplier.' : ''}
-          sx={{ width: 260 }}
+          fault={checked && noSupplier ? 'Name the supplier.' : undefined}
+          width={260}
         />
         <NoteReader
           supplier={supplier}

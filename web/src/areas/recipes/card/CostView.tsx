@@ -30,14 +30,16 @@ export function CostView({ story, library, book, house }: CostViewProps) {
   const [leanId, setLean] = useState('');
   const [fatId, setFat] = useState('');
   const [minutesPerKg, setMinutes] = useState<number>();
-  const [minorPerHour, setHourly] = useState<number>();
+  const [people, setPeople] = useState<number | undefined>(1);
+  const [hourly, setHourly] = useState<number>();
+  const shopHour = useQuery(queries.shop).data?.hourMinor ?? null;
+  const minorPerHour = hourly === undefined ? shopHour : hourly * 100;
   const target = (document.window.minPct + document.window.maxPct) / 2;
   const open = (lots.data ?? []).filter((l) => l.owner === null && l.status === 'available');
   const lean = open.find((l) => l.id === leanId);
   const fat = open.find((l) => l.id === fatId);
   const swapped = lean && fat ? twoTrimPrice(lean, fat, target) : undefined;
-  const labour =
-    minutesPerKg && minorPerHour ? { minutesPerKg, people: 1, minorPerHour: minorPerHour * 100 } : undefined;
+  const labour = minutesPerKg && people && minorPerHour ? { minutesPerKg, people, minorPerHour } : undefined;
   const common = {
     recipe,
     library: library.byId,
@@ -125,7 +127,14 @@ export function CostView({ story, library, book, house }: CostViewProps) {
           </Box>
           <Box sx={{ display: 'flex', gap: 1.5 }}>
             <NumberField label="Minutes of work per kg" width={190} onValue={setMinutes} />
-            <NumberField label="An hour of work costs" width={180} onValue={setHourly} />
+            <NumberField label="People" width={100} initial="1" onValue={setPeople} />
+            <NumberField
+              key={shopHour}
+              label="An hour of work costs"
+              width={180}
+              initial={shopHour === null ? '' : String(shopHour / 100)}
+              onValue={setHourly}
+            />
           </Box>
         </Box>
       </Box>

@@ -73,7 +73,7 @@ export function outcomeOf(input: OutcomeInput): Outcome | undefined {
         ? {
             casing: {
               name: casing.name,
-              minorPerM: input.casingPrice(casing.casingId) ?? 0,
+              minorPerM: input.casingPrice(casing.casingId),
               metresPerKgMix: metres,
             },
           }
