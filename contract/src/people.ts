@@ -8,6 +8,8 @@ export const person = z.object({
   role: z.enum(ROLES),
   units: z.enum(['metric', 'pound']),
   numberStyle: z.enum(['point', 'comma']).nullable(),
+  /** Signs past what speaks against a batch: a lead, and whom of the bench the lead lets sign. */
+  signs: z.boolean(),
 });
 export type Person = z.infer<typeof person>;
 
@@ -51,6 +53,9 @@ const roleField = z.enum(ROLES, { error: 'Choose what they do: lead, bench, owne
 const member = person.pick({ id: true, name: true, role: true }).extend({
   secret: z.enum(SECRET_KINDS),
   active: z.boolean(),
+  signs: z.boolean(),
+  /** May be the second person at the cure. */
+  confirms: z.boolean(),
   /** Devices at which they are signed in now. */
   sessions: z.int(),
   lastIn: instant.nullable(),
@@ -63,7 +68,14 @@ const member = person.pick({ id: true, name: true, role: true }).extend({
 });
 export type Member = z.infer<typeof member>;
 
-const memberChange = z.object({ name: nameField, role: roleField, active: z.boolean() });
+const memberChange = z.object({
+  name: nameField,
+  role: roleField,
+  active: z.boolean(),
+  /** Of the bench only; a lead always may, others never. */
+  signs: z.boolean().default(false),
+  confirms: z.boolean().default(true),
+});
 
 export const peopleRoutes = {
   listNames: route({
@@ -73,7 +85,15 @@ export const peopleRoutes = {
     roles: 'anyone',
     params: NONE,
     body: NONE,
-    response: z.array(z.object({ id, name: z.string(), role: z.enum(ROLES), secret: z.enum(SECRET_KINDS) })),
+    response: z.array(
+      z.object({
+        id,
+        name: z.string(),
+        role: z.enum(ROLES),
+        secret: z.enum(SECRET_KINDS),
+        confirms: z.boolean(),
+      }),
+    ),
   }),
   me: route({
     method: 'GET',

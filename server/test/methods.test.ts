@@ -85,6 +85,7 @@ function player() {
     role,
     units: 'metric' as const,
     numberStyle: null,
+    signs: role === 'lead',
   });
   let state = 3;
   const random = () => {

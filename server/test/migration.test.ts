@@ -89,6 +89,7 @@ describe('a database made by the version before', () => {
       '021_passes.sql',
       '022_machines.sql',
       '023_money_and_names.sql',
+      '024_signing.sql',
     ]);
     expect(pending).toEqual(ran);
     expect(await pendingMigrations(ownerUrl)).toEqual([]);

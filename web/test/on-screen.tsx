@@ -19,6 +19,7 @@ export const ODA: Person = {
   role: 'bench',
   units: 'metric',
   numberStyle: null,
+  signs: false,
 };
 
 export const INES: Person = {
@@ -26,6 +27,7 @@ export const INES: Person = {
   id: '0198c0de-0000-7000-8000-000000000001',
   name: 'Ines',
   role: 'lead',
+  signs: true,
 };
 
 /** Shows something as somebody who is signed in would see it; `lot/7` answers the question about one lot. */

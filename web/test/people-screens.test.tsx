@@ -28,6 +28,8 @@ const member = (more: Partial<Member> = {}): Member => ({
   role: 'bench',
   secret: 'pin',
   active: true,
+  signs: false,
+  confirms: true,
   sessions: 1,
   lastIn: '2026-03-16T08:00:00.000Z',
   wrongTries: 0,
@@ -50,6 +52,18 @@ describe('the people of a shop', () => {
     onScreen(<PeoplePage />, { people: [member()] }, { ...INES, role: 'owner' });
     expect(screen.queryByRole('button', { name: 'Change Bram' })).toBeNull();
     expect(screen.queryByRole('button', { name: 'Add somebody' })).toBeNull();
+  });
+
+  it('are let sign and confirm one by one, and it stands beside their name', async () => {
+    const { sent } = standInServer();
+    const oda = member({ id: ID(35), name: 'Oda', signs: true, confirms: false });
+    onScreen(<PeoplePage />, { people: [member(), oda] }, INES);
+    expect(screen.getByText('bench, signs, confirms no cure')).toBeTruthy();
+    await press('Change Bram');
+    fireEvent.click(screen.getByLabelText(/^Of the bench: signs past/));
+    await press('Change');
+    await waitFor(() => expect(sent).toHaveLength(1));
+    expect(sent[0]).toMatchObject({ path: `/people/${ID(31)}`, body: { signs: true, confirms: true } });
   });
 
   it('get badges at the bench only, and an inspector a code for a day that is shown once', async () => {

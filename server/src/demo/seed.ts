@@ -236,7 +236,14 @@ async function addPeople(app: AppContext): Promise<Cast> {
   for (const { secret, ...person } of PEOPLE) {
     const id = uuid();
     await addPerson(app.db, { id, ...person, secretHash: await hashSecret(secret, app.config.hashWork) });
-    people.push({ id, name: person.name, role: person.role, units: 'metric', numberStyle: null });
+    people.push({
+      id,
+      name: person.name,
+      role: person.role,
+      units: 'metric',
+      numberStyle: null,
+      signs: person.role === 'lead',
+    });
   }
   const lead = people.find((p) => p.role === 'lead');
   if (!lead) throw new Error('The demonstration needs a lead.');

@@ -1,9 +1,10 @@
 import { newObjections, objections, type Objection } from '@zest/core';
 import type { BatchChanged, Person } from '@zest/contract';
+import { mustMaySign } from '../../people/index.js';
 import type { AppContext } from '../../platform/app-context.js';
-import { HttpProblem, conflict, notFound } from '../../platform/problem.js';
+import { conflict, notFound } from '../../platform/problem.js';
 import { addAcceptance } from '../store/batch.js';
-import { commandOnBatch, mustBeLead, signFor, type OnBatch } from './on-batch.js';
+import { commandOnBatch, mustMaySignFor, signFor, type OnBatch } from './on-batch.js';
 
 /**
  * Takes responsibility for a weight outside its band. It holds for that weight only: another entry
@@ -32,8 +33,7 @@ export function acceptLine(
         `${line.name} is above its limit: take out or grow the batch; it cannot be accepted.`,
       );
     }
-    if (line.role === 'cure' && person.role !== 'lead')
-      throw new HttpProblem(403, 'role', `Only the lead accepts a weight of ${line.name} outside its band.`);
+    if (line.role === 'cure') mustMaySign(person, `The weight of ${line.name} is outside its band.`);
     sign(on, person, body.reason, speaksAgainst(on, line.id));
     await addAcceptance(tx, { ...body, weighedMg: line.weighedMg, personId: person.id, now });
   });
@@ -50,6 +50,6 @@ function sign(on: OnBatch, person: Person, reason: string, fresh: readonly Objec
   const stop = fresh.find((o) => o.level === 'stop');
   if (stop) throw conflict('over-limit', `${stop.sentence} It cannot be accepted.`);
   if (fresh.length === 0) return;
-  mustBeLead(person, fresh);
+  mustMaySignFor(person, fresh);
   signFor(on, person, fresh, () => reason);
 }

@@ -1,10 +1,11 @@
 import { UNCURED, apply, fillTokens, fold, type BatchFacts, type StepView } from '@zest/core';
 import type { BatchChanged, Person } from '@zest/contract';
 import { releaseAll } from '../../ledger/index.js';
+import { mustMaySign } from '../../people/index.js';
 import type { AppContext } from '../../platform/app-context.js';
 import { announce } from '../../platform/live.js';
 import { addNotice } from '../../platform/notices.js';
-import { HttpProblem, conflict, invalid, notFound, stale } from '../../platform/problem.js';
+import { conflict, invalid, notFound, stale } from '../../platform/problem.js';
 import { addSignature, endBatch, touchRelated } from '../store/batch.js';
 import { closeStepRow } from '../store/steps.js';
 import { commandOnBatch, type OnBatch } from './on-batch.js';
@@ -74,8 +75,7 @@ function mustBeComplete(person: Person, step: StepView, body: CloseStep): void {
   }
   const final = step.missing.filter((m) => m.final);
   if (final.length > 0) throw invalid(final.map((m) => ({ path: m.what, message: m.sentence })));
-  if (body.override !== undefined && person.role !== 'lead')
-    throw new HttpProblem(403, 'role', 'Only the lead can sign past what is missing.');
+  if (body.override !== undefined) mustMaySign(person, `${step.title} is not complete.`);
 }
 
 /** The lead closes past the cure: only then the word given there is a signature for going on without it. */

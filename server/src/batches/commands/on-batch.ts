@@ -15,7 +15,8 @@ import { once } from '../../platform/commands.js';
 import type { Transaction } from '../../platform/database.js';
 import { announce } from '../../platform/live.js';
 import { addNotice } from '../../platform/notices.js';
-import { HttpProblem, conflict, invalid, notFound } from '../../platform/problem.js';
+import { mustMaySign } from '../../people/index.js';
+import { conflict, invalid, notFound } from '../../platform/problem.js';
 import { mustLoad, shopFacts } from '../read.js';
 import { addSignature, latestNumber, lockBatch } from '../store/batch.js';
 
@@ -84,17 +85,15 @@ async function mustObey(on: OnBatch, person: Person, signed: Record<string, stri
   const stops = fresh.filter((o) => o.level === 'stop');
   if (stops.length > 0) throw invalid(stops.map((o) => ({ path: o.guard, message: o.sentence })));
   if (fresh.length === 0) return;
-  mustBeLead(person, fresh);
+  mustMaySignFor(person, fresh);
   const open = fresh.filter((o) => signed[o.guard] === undefined);
   if (open.length > 0) throw invalid(open.map((o) => ({ path: `signed.${o.guard}`, message: o.sentence })));
   signFor(on, person, fresh, (guard) => signed[guard] ?? '');
 }
 
-/** @throws HttpProblem 403 with what is to be signed, for anybody but the lead */
-export function mustBeLead(person: Person, objections: readonly Objection[]): void {
-  if (person.role === 'lead') return;
-  const sentences = objections.map((o) => o.sentence).join(' ');
-  throw new HttpProblem(403, 'role', `${sentences} Only the lead can sign for that.`);
+/** @throws HttpProblem 403 with what is to be signed, for anybody who may not */
+export function mustMaySignFor(person: Person, objections: readonly Objection[]): void {
+  mustMaySign(person, objections.map((o) => o.sentence).join(' '));
 }
 
 /** Writes the lead's signature for each, with a card. */

@@ -25,6 +25,8 @@ export async function confirmCure(
   if (!line || line.role !== 'cure') throw notFound('This line of cure');
   if (line.weighedMg === 0) throw conflict('no-weight', `${line.name} has no weight to confirm yet.`);
   const second = await mustMatchSecret(app, body.personId, body.secret, from);
+  if (!second.confirms)
+    throw invalid([{ path: 'personId', message: `${second.name} does not confirm cure in this shop.` }]);
   if (
     entries.some((e) => e.lineId === line.id && !e.reversed && [e.person, e.sentBy].includes(second.name))
   ) {

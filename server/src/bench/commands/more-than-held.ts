@@ -1,8 +1,9 @@
 import { v7 as uuid } from 'uuid';
 import { SHOP_ACCOUNTS, massToken, mostOutMg, stepTitle, type EntryMove, type StepFact } from '@zest/core';
 import type { MassOut, Person } from '@zest/contract';
+import { mustMaySign } from '../../people/index.js';
 import type { AppContext } from '../../platform/app-context.js';
-import { HttpProblem, invalid } from '../../platform/problem.js';
+import { invalid } from '../../platform/problem.js';
 import { heldAt } from '../store/held.js';
 
 /** What is booked beside a weight out that is more than its step holds. */
@@ -25,7 +26,7 @@ export async function moreThanHeld(
   batchId: string,
   step: StepFact,
   move: EntryMove,
-  by: { body: MassOut; person: Pick<Person, 'name' | 'role'> },
+  by: { body: MassOut; person: Pick<Person, 'name' | 'signs'> },
 ): Promise<More | undefined> {
   const { inMg, balanceMg } = await heldAt(app.db, batchId, move.from);
   if (move.amount <= mostOutMg({ inMg, balanceMg })) return undefined;
@@ -42,8 +43,7 @@ export async function moreThanHeld(
     const message = `${massToken(Math.max(0, balanceMg))} stand in ${title}, and ${massToken(move.amount)} was weighed. Tare, and weigh again; where more is really there, the lead books it as found.`;
     throw invalid([{ path: 'massMg', message }]);
   }
-  if (person.role !== 'lead')
-    throw new HttpProblem(403, 'role', `Only the lead books as found what ${title} did not hold.`);
+  mustMaySign(person, `${title} did not hold what is booked as found.`);
   return {
     move: {
       id: uuid(),

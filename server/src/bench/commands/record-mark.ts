@@ -1,7 +1,8 @@
 import type { NewMark, Person, Recorded } from '@zest/contract';
+import { mustMaySign } from '../../people/index.js';
 import type { AppContext } from '../../platform/app-context.js';
 import { DUPLICATE_KEY, UNNUMBERED, errnoOf } from '../../platform/database.js';
-import { HttpProblem, invalid, notFound } from '../../platform/problem.js';
+import { invalid, notFound } from '../../platform/problem.js';
 import { announceEntry, findMark, numberMark, writeMark, type EntryHead } from '../store/entries.js';
 import { forgetFrame, frameOf } from '../store/frames.js';
 import { headOf, idReused, mustTakeEntries, namesOf } from './entry-rules.js';
@@ -11,8 +12,8 @@ import type { Maker } from './made-by.js';
 type Second = Maker | null;
 
 /**
- * The lead signs at a step for what speaks against the batch there. Nobody else can, nor for somebody else.
- * @throws HttpProblem 403 for any other role, 422 without a reason
+ * Whoever may sign does so at a step for what speaks against the batch there; nobody does for somebody else.
+ * @throws HttpProblem 403 for everybody else, 422 without a reason
  */
 export async function recordSignature(
   app: AppContext,
@@ -20,7 +21,7 @@ export async function recordSignature(
   batchId: string,
   body: NewMark,
 ): Promise<Recorded> {
-  if (person.role !== 'lead') throw new HttpProblem(403, 'role', 'Only the lead can sign for this.');
+  mustMaySign(person, 'Something speaks against this step.');
   if ((body.note ?? '').trim().length < 3)
     throw invalid([{ path: 'note', message: 'Give a reason of at least three letters.' }]);
   const { offline: _offline, madeBy: _madeBy, deviceTime: _deviceTime, ...now } = body;

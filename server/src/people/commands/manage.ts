@@ -49,9 +49,9 @@ export async function changeMember(
     const stops = was.role === 'lead' && was.active && (change.role !== 'lead' || !change.active);
     if (stops && (await members.countLeads(tx)) <= 1)
       throw conflict('last-lead', `${was.name} is the only lead: make somebody else a lead first.`);
-    await members.change(tx, { id, ...change });
-    const { name, role, active } = was;
-    await audit(tx, by(lead, at), { what: 'person', about: name, from: { name, role, active }, to: change });
+    // A right to sign goes with the bench: it does not wait behind another role.
+    await members.change(tx, { id, ...change, signs: change.role === 'bench' && change.signs });
+    await audit(tx, by(lead, at), { what: 'person', about: was.name, from: { ...was }, to: change });
     if (!change.active || change.role !== was.role) await endAll(tx, at, id);
     else announce(tx, at, { topic: 'people' });
   });

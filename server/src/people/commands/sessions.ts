@@ -134,7 +134,7 @@ export async function mustMatchSecret(
   personId: string,
   secret: string,
   { device, address }: From,
-): Promise<{ id: string; name: string }> {
+): Promise<{ id: string; name: string; confirms: boolean }> {
   const now = app.now();
   const known = await store.findCredentials(app.db, personId);
   // Names are no secret here: for nobody nothing is worked out.
@@ -162,7 +162,7 @@ export async function mustMatchSecret(
     await store.setHash(app.db, { personId, secretHash, was: known.secretHash });
   }
   await store.addAttempt(app.db, { ...attempt, succeeded: true });
-  return { id: personId, name: known.name };
+  return { id: personId, name: known.name, confirms: known.confirms };
 }
 
 /** Where a secret is typed. */

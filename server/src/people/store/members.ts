@@ -2,12 +2,18 @@ import type { Member, Role } from '@zest/contract';
 import { sql } from '../../platform/sql.js';
 import type { Db, Transaction } from '../../platform/database.js';
 import { about } from '../../platform/settings.js';
+import { CONFIRMS, SIGNS } from './people.js';
 
 /** Wrong tries are shown for so long. */
 const TRIES_MS = 24 * 3_600_000;
 
-interface MemberRow extends Omit<Member, 'active' | 'lastIn' | 'guestUntil' | 'hasBadge'> {
+interface MemberRow extends Omit<
+  Member,
+  'active' | 'lastIn' | 'guestUntil' | 'hasBadge' | 'signs' | 'confirms'
+> {
   active: number;
+  signs: number;
+  confirms: number;
   guestUntil: Date | null;
   hasBadge: number;
   lastIn: Date | null;
@@ -16,7 +22,7 @@ interface MemberRow extends Omit<Member, 'active' | 'lastIn' | 'guestUntil' | 'h
 /** Everybody of the shop, those who are let in first. */
 export async function list(db: Db, now: Date): Promise<Member[]> {
   const rows = await sql(db).rows<MemberRow>(
-    `SELECT p.id, p.name, p.role, p.secret_kind AS secret, p.active,
+    `SELECT p.id, p.name, p.role, p.secret_kind AS secret, p.active, ${SIGNS} AS signs, ${CONFIRMS} AS confirms,
        (SELECT COUNT(*) FROM session s WHERE s.person_id = p.id AND s.expires_at > :now) AS sessions,
        (SELECT MAX(a.at) FROM sign_in_attempt a WHERE a.person_id = p.id AND a.opened) AS lastIn,
        (SELECT COUNT(*) FROM sign_in_attempt a WHERE a.person_id = p.id AND NOT a.succeeded AND a.at > :since) AS wrongTries,
@@ -25,30 +31,35 @@ export async function list(db: Db, now: Date): Promise<Member[]> {
      FROM person p ORDER BY p.active DESC, p.role, p.name`,
     { now, since: new Date(now.getTime() - TRIES_MS) },
   );
-  return rows.map(({ active, lastIn, sessions, wrongTries, guestUntil, hasBadge, ...row }) => ({
-    ...row,
-    active: active === 1,
-    sessions: Number(sessions),
-    lastIn: lastIn?.toISOString() ?? null,
-    wrongTries: Number(wrongTries),
-    guestUntil: guestUntil?.toISOString() ?? null,
-    hasBadge: Number(hasBadge) === 1,
-  }));
+  return rows.map(
+    ({ active, signs, confirms, lastIn, sessions, wrongTries, guestUntil, hasBadge, ...row }) => ({
+      ...row,
+      active: active === 1,
+      signs: Number(signs) === 1,
+      confirms: Number(confirms) === 1,
+      sessions: Number(sessions),
+      lastIn: lastIn?.toISOString() ?? null,
+      wrongTries: Number(wrongTries),
+      guestUntil: guestUntil?.toISOString() ?? null,
+      hasBadge: Number(hasBadge) === 1,
+    }),
+  );
 }
 
 export interface LockedMember {
   name: string;
   role: Role;
   active: boolean;
+  signs: boolean;
+  confirms: boolean;
 }
 
 /** Somebody as they are; other changes of them wait. */
 export async function lock(tx: Transaction, id: string): Promise<LockedMember | undefined> {
-  const [row] = await sql(tx).rows<{ name: string; role: Role; active: number }>(
-    'SELECT name, role, active FROM person WHERE id = :id FOR UPDATE',
-    { id },
-  );
-  return row && { ...row, active: row.active === 1 };
+  const [row] = await sql(tx).rows<
+    Record<'active' | 'signs' | 'confirms', number> & { name: string; role: Role }
+  >('SELECT name, role, active, signs, confirms FROM person WHERE id = :id FOR UPDATE', { id });
+  return row && { ...row, active: row.active === 1, signs: row.signs === 1, confirms: row.confirms === 1 };
 }
 
 /** How many lead; none of them changes meanwhile. */
@@ -76,13 +87,12 @@ export async function insert(
   );
 }
 
-export async function change(
-  tx: Transaction,
-  person: { id: string; name: string; role: Role; active: boolean },
-): Promise<void> {
-  await sql(tx).write('UPDATE person SET name = :name, role = :role, active = :active WHERE id = :id', {
-    ...person,
-  });
+export async function change(tx: Transaction, person: LockedMember & { id: string }): Promise<void> {
+  await sql(tx).write(
+    `UPDATE person SET name = :name, role = :role, active = :active, signs = :signs, confirms = :confirms
+     WHERE id = :id`,
+    { ...person },
+  );
 }
 
 export async function setSecret(

@@ -6,31 +6,53 @@ export interface Credentials {
   name: string;
   id: string;
   secretHash: string;
+  /** May be the second person at the cure. */
+  confirms: boolean;
 }
 
-const PERSON = 'p.id, p.name, p.role, p.units, p.number_style AS numberStyle';
+/** A lead always signs; nobody but the bench is let. */
+export const SIGNS = "(p.role = 'lead' OR (p.role = 'bench' AND p.signs))";
+const PERSON = `p.id, p.name, p.role, p.units, p.number_style AS numberStyle, ${SIGNS} AS signs`;
+/** Only hands confirm a weight. */
+export const CONFIRMS = "(p.role IN ('lead', 'bench') AND p.confirms)";
 
-export function listNames(
-  db: Db,
-): Promise<{ id: string; name: string; role: Role; secret: 'pin' | 'password' }[]> {
-  return sql(db).rows(
-    `SELECT id, name, role, secret_kind AS secret FROM person p WHERE active
+type PersonRow = Omit<Person, 'signs'> & { signs: number };
+
+function personOf(row: PersonRow): Person {
+  return { ...row, signs: Number(row.signs) === 1 };
+}
+
+interface NameRow {
+  id: string;
+  name: string;
+  role: Role;
+  secret: 'pin' | 'password';
+  confirms: number;
+}
+
+export async function listNames(db: Db): Promise<(Omit<NameRow, 'confirms'> & { confirms: boolean })[]> {
+  const rows = await sql(db).rows<NameRow>(
+    `SELECT id, name, role, secret_kind AS secret, ${CONFIRMS} AS confirms FROM person p WHERE active
        AND NOT EXISTS (SELECT 1 FROM pass s WHERE s.person_id = p.id AND s.kind = 'day') ORDER BY role, name`,
   );
+  return rows.map((row) => ({ ...row, confirms: Number(row.confirms) === 1 }));
 }
 
 export async function findPerson(db: Db, id: string): Promise<Person | undefined> {
-  return (
-    await sql(db).rows<Person>(`SELECT ${PERSON} FROM person p WHERE p.id = :id AND p.active`, { id })
-  )[0];
+  const [row] = await sql(db).rows<PersonRow>(
+    `SELECT ${PERSON} FROM person p WHERE p.id = :id AND p.active`,
+    { id },
+  );
+  return row && personOf(row);
 }
 
 export async function findCredentials(db: Db, id: string): Promise<Credentials | undefined> {
-  const rows = await sql(db).rows<Credentials>(
-    'SELECT id, name, secret_hash AS secretHash FROM person WHERE id = :id AND active',
+  const rows = await sql(db).rows<Omit<Credentials, 'confirms'> & { confirms: number }>(
+    `SELECT p.id, p.name, p.secret_hash AS secretHash, ${CONFIRMS} AS confirms FROM person p
+     WHERE p.id = :id AND p.active`,
     { id },
   );
-  return rows[0];
+  return rows[0] && { ...rows[0], confirms: Number(rows[0].confirms) === 1 };
 }
 
 export async function setPreferences(
@@ -142,12 +164,12 @@ export async function addSession(
 }
 
 export async function sessionPerson(db: Db, tokenHash: string, at: Date): Promise<Person | undefined> {
-  const rows = await sql(db).rows<Person>(
+  const rows = await sql(db).rows<PersonRow>(
     `SELECT ${PERSON} FROM session s JOIN person p ON p.id = s.person_id
      WHERE s.token_hash = :tokenHash AND s.expires_at > :at AND p.active`,
     { tokenHash, at },
   );
-  return rows[0];
+  return rows[0] && personOf(rows[0]);
 }
 
 export async function removeSession(db: Db, tokenHash: string, before: Date): Promise<void> {

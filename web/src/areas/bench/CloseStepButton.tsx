@@ -78,7 +78,7 @@ export function SignPast({ sheet, step }: CloseStepButtonProps) {
   const units = useUnits();
   const client = useQueryClient();
   const [asking, setAsking] = useState(false);
-  if (person.role !== 'lead' || step.missing.length === 0) return null;
+  if (!person.signs || step.missing.length === 0) return null;
   return (
     <>
       <Secondary onClick={() => setAsking(true)}>Sign past</Secondary>

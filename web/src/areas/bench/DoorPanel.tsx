@@ -37,7 +37,7 @@ export function DoorPanel({ sheet, step, door, pending }: DoorPanelProps) {
       actions={
         <>
           <MorePanel sheet={sheet} step={step} pending={pending} onTask={() => undefined} />
-          {mayBeSigned && person.role === 'lead' ? (
+          {mayBeSigned && person.signs ? (
             <Secondary onClick={() => setSigning(true)}>Sign: it goes on uncured</Secondary>
           ) : null}
         </>

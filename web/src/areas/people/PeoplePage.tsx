@@ -103,7 +103,7 @@ function Row({
   onBadge: () => void;
 }) {
   const time = useShopTime();
-  const { name, role, active, sessions, lastIn, wrongTries, guestUntil, hasBadge } = member;
+  const { name, role, active, sessions, lastIn, wrongTries, guestUntil, hasBadge, signs, confirms } = member;
   return (
     <Box
       sx={{
@@ -116,7 +116,11 @@ function Row({
       }}
     >
       <Box sx={{ fontSize: 20, fontWeight: active ? 700 : 400 }}>{name}</Box>
-      <Box>{active ? ROLE_WORD[role] : 'let in no more'}</Box>
+      <Box>
+        {active ? ROLE_WORD[role] : 'let in no more'}
+        {active && role === 'bench' && signs ? ', signs' : ''}
+        {active && role === 'bench' && !confirms ? ', confirms no cure' : ''}
+      </Box>
       <Box sx={NUMERALS}>
         {sessions > 0 ? `signed in at ${sessions} ${sessions === 1 ? 'device' : 'devices'}` : 'not signed in'}
         {lastIn ? `, last on ${time.day(lastIn)} at ${time.clock(lastIn)}` : ''}
@@ -186,13 +190,21 @@ function ChangeDialog({ member, onClose }: { member: Member; onClose: () => void
       params={{ id: member.id }}
       title={`Change ${member.name}`}
       action="Change"
-      initial={{ name: member.name, role: member.role, active: member.active }}
+      initial={{
+        name: member.name,
+        role: member.role,
+        active: member.active,
+        signs: member.signs,
+        confirms: member.confirms,
+      }}
       topics={['people']}
       onClose={onClose}
     >
       <TextInput name="name" label="Name" />
       <ChoiceInput name="role" label="What they do" options={ROLE_CHOICES} width={220} />
       <TickInput name="active" label="Is let in" />
+      <TickInput name="signs" label="Of the bench: signs past what speaks against a batch, as a lead does" />
+      <TickInput name="confirms" label="Confirms cure as the second person" />
       <Box sx={{ fontSize: 15, color: 'text.secondary' }}>
         With another role, or let in no more, they are signed out everywhere at once. What they entered stays
         theirs.

@@ -22,14 +22,14 @@ interface MoreThanHeldProps {
 /** More is on the scale than the step holds: weighed again, or booked as found by the lead with a reason. */
 export function MoreThanHeld({ step, valueMg, found, onFound }: MoreThanHeldProps) {
   const units = useUnits();
-  const isLead = usePerson().role === 'lead';
+  const { signs } = usePerson();
   return (
     <Box role="alert" sx={{ my: 1, fontSize: 22 }}>
       <Box sx={{ display: 'flex', gap: 1, alignItems: 'center', fontWeight: 700 }}>
         <Triangle /> {units.mass(valueMg - Math.max(0, step.balanceMg))} more than stands in this step. Tare,
         and weigh again.
       </Box>
-      {isLead ? (
+      {signs ? (
         <Box sx={{ display: 'flex', gap: 1, flexWrap: 'wrap', alignItems: 'center', mt: 1 }}>
           Or it is really there:
           {WHY.map((why) => (

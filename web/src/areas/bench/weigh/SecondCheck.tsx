@@ -23,9 +23,7 @@ export function SecondCheck({ sheet, line }: { sheet: BatchView; line: LineView 
   const [secret, setSecret] = useState('');
   const [error, setError] = useState<unknown>();
   const names = useQuery(queries.names);
-  const others = (names.data ?? []).filter(
-    (n) => n.id !== person.id && (n.role === 'lead' || n.role === 'bench'),
-  );
+  const others = (names.data ?? []).filter((n) => n.id !== person.id && n.confirms);
   const confirm = async () => {
     setError(undefined);
     try {
