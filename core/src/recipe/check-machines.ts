@@ -35,7 +35,7 @@ export function checkMachines(
     const lacking = sizeLacking(step, machines, document.casing?.calibreMm);
     if (lacking) found.push(warn(`steps[${i}]${lacking.parameter}`, `${stepTitle(step)}: ${lacking.why}`));
     const { machine } = traitsOf(step);
-    const room = machine && ROOMS.has(machine) ? mostHeldKg(machines, machine) : undefined;
+    const room = machine && !machineKind(machine).moves ? mostHeldKg(machines, machine) : undefined;
     if (!machine || room === undefined || mixPerMeat === undefined) return;
     const times = Math.ceil((document.usualMeatMg * mixPerMeat) / (room * 1e6) - 1e-9);
     if (times <= 1) return;
@@ -49,9 +49,6 @@ export function checkMachines(
   });
   return found;
 }
-
-/** What a batch stands in as a whole; mixer and stuffer are filled load by load. */
-const ROOMS: ReadonlySet<string> = new Set(['house', 'cooler', 'vessel']);
 
 const capacitiesOf = (d: WorkingDocument) =>
   [

@@ -14,19 +14,21 @@ interface KindOfMachine {
   listed: string;
   /** What stays in it at once is measured in kilograms. */
   holds: boolean;
+  /** Something in it moves, and a hand can be hurt; a batch stands as a whole in what does not. */
+  moves: boolean;
   /** What is changed in it, by width in millimetres. */
   sizes?: { one: string; many: string };
 }
 
 /** The kinds of machine that steps ask for. */
 export const MACHINE_KINDS = {
-  grinder: { listed: 'Grinder', holds: false, sizes: { one: 'plate', many: 'plates' } },
-  mixer: { listed: 'Mixer', holds: true },
-  cutter: { listed: 'Bowl cutter', holds: true },
-  stuffer: { listed: 'Stuffer', holds: true, sizes: { one: 'horn', many: 'horns' } },
-  house: { listed: 'House', holds: true },
-  cooler: { listed: 'Cooler', holds: true },
-  vessel: { listed: 'Vessel for water', holds: true },
+  grinder: { listed: 'Grinder', holds: false, moves: true, sizes: { one: 'plate', many: 'plates' } },
+  mixer: { listed: 'Mixer', holds: true, moves: true },
+  cutter: { listed: 'Bowl cutter', holds: true, moves: true },
+  stuffer: { listed: 'Stuffer', holds: true, moves: true, sizes: { one: 'horn', many: 'horns' } },
+  house: { listed: 'House', holds: true, moves: false },
+  cooler: { listed: 'Cooler', holds: true, moves: false },
+  vessel: { listed: 'Vessel for water', holds: true, moves: false },
 } as const satisfies Record<string, KindOfMachine>;
 export type MachineKind = keyof typeof MACHINE_KINDS;
 

@@ -1,6 +1,7 @@
 import { sql } from './sql.js';
 import { createHash } from 'node:crypto';
-import { DUPLICATE_KEY, errnoOf, type Database, type Transaction } from './database.js';
+import type { Database, Transaction } from './database.js';
+import { DUPLICATE_KEY, errnoOf } from './database-errors.js';
 import { HttpProblem, conflict } from './problem.js';
 
 export interface CommandHead {

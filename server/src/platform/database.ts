@@ -1,7 +1,8 @@
 import type { Connection } from 'mysql2';
-import mysql from 'mysql2/promise';
 import type { Pool as MysqlPool, PoolConnection, QueryResult, ResultSetHeader } from 'mysql2/promise';
-import { DatabaseFrozen, Pulse } from './pulse.js';
+import { isContended } from './database-errors.js';
+import { Nodes, type Node } from './nodes.js';
+import { DatabaseFrozen, type Pulse } from './pulse.js';
 import { connect, sqlOver, type Pool, type Transaction, type TransactionSql } from './sql.js';
 import { statement } from './statement.js';
 
@@ -13,42 +14,33 @@ export interface Database extends Pool {
   close: () => Promise<void>;
 }
 
-/** A pool on the application's account: UTC, strict mode, named parameters. */
+/**
+ * The database on the application's account: UTC, strict mode, named parameters.
+ * @param url of one server, or of several by commas between their addresses: where one is lost the next is worked with
+ */
 export function openDatabase(url: string, connections = 12): Database {
-  const pool = mysql.createPool({
-    uri: url,
-    connectionLimit: connections,
-    multipleStatements: true,
-    timezone: 'Z',
-    dateStrings: ['DATE'],
-    charset: 'utf8mb4',
-    connectTimeout: CONNECT_MS,
-  });
-  const pulse = new Pulse(() => answers(url));
-  pool.on('connection', (connection) => {
-    connection.query(
-      "SET SESSION sql_mode = 'STRICT_ALL_TABLES,NO_ENGINE_SUBSTITUTION', time_zone = '+00:00', innodb_lock_wait_timeout = 5, max_statement_time = 10",
-    );
-  });
+  const nodes = new Nodes(url, connections);
   return connect(
     {
-      transaction: <T>(work: (tx: Transaction) => Promise<T>) => transaction(pool, pulse, work),
-      close: () => pool.end(),
+      transaction: <T>(work: (tx: Transaction) => Promise<T>) => transaction(nodes, work),
+      close: () => nodes.close(),
     },
-    sqlOver(async (texts) => {
-      const [results] = await pulse.whileAlive(pool.query<QueryResult>(texts.join(';\n')));
-      return resultsOf(results, texts.length);
-    }),
+    sqlOver((texts) => asked(nodes, texts)),
   );
 }
 
-/** A connection is made within this, or is not. */
-const CONNECT_MS = 2_000;
-
-/** Whether the database answers, by a connection of its own. */
-async function answers(url: string): Promise<void> {
-  const connection = await mysql.createConnection({ uri: url, connectTimeout: CONNECT_MS });
-  connection.destroy();
+/** Statements outside a transaction. What only reads is read at the next server where one is lost. */
+async function asked(nodes: Nodes, texts: readonly string[]): Promise<unknown[]> {
+  const onlyReads = texts.every((text) => /^\s*SELECT\b/i.test(text));
+  for (let tried = 1; ; tried += 1) {
+    const node = nodes.now;
+    try {
+      const [results] = await node.pulse.whileAlive(node.pool.query<QueryResult>(texts.join(';\n')));
+      return resultsOf(results, texts.length);
+    } catch (error) {
+      if (!nodes.leave(node, error) || !onlyReads || tried >= nodes.count) throw error;
+    }
+  }
 }
 
 /** The results of statements that were sent together. */
@@ -56,29 +48,41 @@ function resultsOf(results: QueryResult, sent: number): unknown[] {
   return sent > 1 ? (results as unknown[]) : [results];
 }
 
-const DEADLOCK = 1213;
-const LOCK_WAIT = 1205;
-const TRIES = 6;
+/** How often a transaction is begun again that two wanted at once; benches at several servers meet often. */
+const TRIES = 8;
 
-async function transaction<T>(
-  pool: MysqlPool,
-  pulse: Pulse,
-  work: (tx: Transaction) => Promise<T>,
-): Promise<T> {
+async function transaction<T>(nodes: Nodes, work: (tx: Transaction) => Promise<T>): Promise<T> {
+  let lost = 0;
   for (let attempt = 1; ; attempt += 1) {
-    const connection = await connected(pool, pulse);
+    const node = nodes.now;
+    // Whether a commit was on its way when a server was lost is known; what became of it is not.
+    const fate = { isCommitting: false };
     try {
-      const { tx, commit } = begin(connection, pulse);
-      const result = await work(tx);
-      await commit();
-      connection.release();
-      return result;
+      return await attempted(node, work, fate);
     } catch (error) {
-      await abandon(connection, error);
-      const again = errnoOf(error) === DEADLOCK || errnoOf(error) === LOCK_WAIT;
-      if (!again || attempt >= TRIES) throw error;
+      if (nodes.leave(node, error) && !fate.isCommitting && (lost += 1) < nodes.count) continue;
+      if (!isContended(error) || attempt >= TRIES) throw error;
       await new Promise((resolve) => setTimeout(resolve, 5 * 2 ** attempt * Math.random()));
     }
+  }
+}
+
+async function attempted<T>(
+  { pool, pulse }: Node,
+  work: (tx: Transaction) => Promise<T>,
+  fate: { isCommitting: boolean },
+): Promise<T> {
+  const connection = await connected(pool, pulse);
+  try {
+    const { tx, commit } = begin(connection, pulse);
+    const result = await work(tx);
+    fate.isCommitting = true;
+    await commit();
+    connection.release();
+    return result;
+  } catch (error) {
+    await abandon(connection, error);
+    throw error;
   }
 }
 
@@ -159,37 +163,4 @@ async function abandon(connection: PoolConnection, why: unknown): Promise<void> 
   } catch {
     connection.destroy();
   }
-}
-
-export function errnoOf(error: unknown): number | undefined {
-  return error instanceof Error && 'errno' in error && typeof error.errno === 'number'
-    ? error.errno
-    : undefined;
-}
-
-export const DUPLICATE_KEY = 1062;
-
-/** A statement that ran into its time limit. */
-export const TOOK_TOO_LONG = 1969;
-
-/** No room on the disk: a table, a temporary one, a file, or the storage engine says so (28 is ENOSPC). */
-const FULL = new Set([1114, 1021, 1026, 3]);
-
-/** The disk is full: what was to be written was not, and can be when there is room. */
-export function isDiskFull(error: unknown): boolean {
-  if (!(error instanceof Error)) return false;
-  if ('code' in error && error.code === 'ENOSPC') return true;
-  return FULL.has(errnoOf(error) ?? 0) || /\b(error|errno):? 28\b|No space left/i.test(error.message);
-}
-
-/** The database is away: refused, lost, restarting or shutting down, or it took too long. */
-export function isDatabaseAway(error: unknown): boolean {
-  if (!(error instanceof Error)) return false;
-  if (errnoOf(error) === TOOK_TOO_LONG) return true;
-  const code = 'code' in error ? String(error.code) : '';
-  return (
-    /^(ECONN|EPIPE|ENOENT|ETIMEDOUT|PROTOCOL_|ER_SERVER_SHUTDOWN|ER_CON_COUNT|ER_CONNECTION_KILLED|ER_NORMAL_SHUTDOWN)/.test(
-      code,
-    ) || /closed state|Connection lost|Pool is closed/i.test(error.message)
-  );
 }

@@ -4,7 +4,7 @@ import type { Logger } from 'pino';
 import { z } from 'zod';
 import { issuesOf, type Problem } from '@zest/contract';
 import { InputError } from '@zest/core';
-import { isDatabaseAway, isDiskFull } from './database.js';
+import { isContended, isDatabaseAway, isDiskFull } from './database-errors.js';
 import { HttpProblem, fromInputError, invalid } from './problem.js';
 
 const TITLES: Record<number, string> = {
@@ -61,6 +61,13 @@ function toProblem(error: unknown, reference: string): HttpProblem {
       503,
       'disk-full',
       'The disk of the shop’s computer is full; nothing is saved until there is room on it. Make room and try again.',
+    );
+  }
+  if (isContended(error)) {
+    return new HttpProblem(
+      503,
+      'contended',
+      'Others were writing the same just now. Nothing was lost; try again in a moment.',
     );
   }
   const type = error instanceof Error && 'type' in error ? error.type : undefined;

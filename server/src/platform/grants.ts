@@ -1,6 +1,7 @@
 import { sql } from './sql.js';
 import type { Connection } from 'mysql2/promise';
-import { errnoOf, type Database } from './database.js';
+import type { Database } from './database.js';
+import { errnoOf } from './database-errors.js';
 
 const ADD_ONLY = 'SELECT, INSERT';
 const CHANGE = 'SELECT, INSERT, UPDATE';

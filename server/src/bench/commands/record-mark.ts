@@ -1,7 +1,8 @@
 import type { NewMark, Person, Recorded } from '@zest/contract';
 import { mustMaySign } from '../../people/index.js';
 import type { AppContext } from '../../platform/app-context.js';
-import { DUPLICATE_KEY, UNNUMBERED, errnoOf } from '../../platform/database.js';
+import { UNNUMBERED } from '../../platform/database.js';
+import { DUPLICATE_KEY, errnoOf } from '../../platform/database-errors.js';
 import { invalid, notFound } from '../../platform/problem.js';
 import { announceEntry, findMark, numberMark, writeMark, type EntryHead } from '../store/entries.js';
 import { forgetFrame, frameOf } from '../store/frames.js';

@@ -15,7 +15,7 @@ import { reworkAccount } from '../../batches/index.js';
 import { shopScales, shownBy } from '../../devices/index.js';
 import { touchBatch } from '../../ledger/index.js';
 import type { AppContext } from '../../platform/app-context.js';
-import { DUPLICATE_KEY, errnoOf } from '../../platform/database.js';
+import { DUPLICATE_KEY, errnoOf } from '../../platform/database-errors.js';
 import { HttpProblem, fromInputError, invalid, notFound } from '../../platform/problem.js';
 import {
   announceEntry,

@@ -2,7 +2,7 @@ import { traitsOf, type StepFact } from '@zest/core';
 import type { NewReading, Recorded } from '@zest/contract';
 import { readBy } from '../../devices/index.js';
 import type { AppContext } from '../../platform/app-context.js';
-import { DUPLICATE_KEY, errnoOf } from '../../platform/database.js';
+import { DUPLICATE_KEY, errnoOf } from '../../platform/database-errors.js';
 import { announceEntry, findReading, writeReading, type KnownReading } from '../store/entries.js';
 import { headOf, idReused, namesOf } from './entry-rules.js';
 import type { Maker } from './made-by.js';

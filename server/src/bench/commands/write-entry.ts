@@ -1,7 +1,8 @@
 import { stepTitle, type BatchFacts, type StepFact } from '@zest/core';
 import { lockBatch, mustLoad, settle } from '../../batches/index.js';
 import type { AppContext } from '../../platform/app-context.js';
-import { UNNUMBERED, errnoOf, type Transaction } from '../../platform/database.js';
+import { UNNUMBERED, type Transaction } from '../../platform/database.js';
+import { errnoOf } from '../../platform/database-errors.js';
 import { addNotice } from '../../platform/notices.js';
 import { conflict, notFound } from '../../platform/problem.js';
 import { clockTime } from '../../platform/shop-time.js';

@@ -4,7 +4,8 @@ import type { Device, DeviceBody, NewDevice, Person, Tried } from '@zest/contrac
 import type { AppContext } from '../../platform/app-context.js';
 import { audit } from '../../platform/audit.js';
 import { once } from '../../platform/commands.js';
-import { DUPLICATE_KEY, errnoOf, type Transaction } from '../../platform/database.js';
+import type { Transaction } from '../../platform/database.js';
+import { DUPLICATE_KEY, errnoOf } from '../../platform/database-errors.js';
 import { announce } from '../../platform/live.js';
 import { HttpProblem, invalid, notFound } from '../../platform/problem.js';
 import { isNearby } from '../nearby.js';

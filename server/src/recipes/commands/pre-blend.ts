@@ -5,7 +5,8 @@ import { addEvent, addParent, makeLot, nextLotCode, stockTransfer } from '../../
 import { postTransfers } from '../../ledger/index.js';
 import type { AppContext } from '../../platform/app-context.js';
 import { once } from '../../platform/commands.js';
-import { DUPLICATE_KEY, errnoOf, type Transaction } from '../../platform/database.js';
+import type { Transaction } from '../../platform/database.js';
+import { DUPLICATE_KEY, errnoOf } from '../../platform/database-errors.js';
 import { announce } from '../../platform/live.js';
 import { fromInputError, invalid } from '../../platform/problem.js';
 import { factsOfParts, mustFindIngredient, saveFacts } from '../store/library.js';

@@ -11,7 +11,8 @@ import {
 } from '@zest/contract';
 import type { AppContext } from '../../platform/app-context.js';
 import { once } from '../../platform/commands.js';
-import { DUPLICATE_KEY, errnoOf, type Db, type Transaction } from '../../platform/database.js';
+import type { Db, Transaction } from '../../platform/database.js';
+import { DUPLICATE_KEY, errnoOf } from '../../platform/database-errors.js';
 import { announce } from '../../platform/live.js';
 import { invalid, stale } from '../../platform/problem.js';
 import { chosenBook, houseRules } from '../../platform/settings.js';
