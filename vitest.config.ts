@@ -8,6 +8,7 @@ const resolve = {
     '@zest/contract': here('contract/src/index.ts'),
     '@zest/server/certificate-files': here('server/src/platform/certificate-files.ts'),
     '@zest/server/migrate': here('server/src/platform/migrate.ts'),
+    '@zest/server/nodes': here('server/src/platform/nodes.ts'),
     '@zest/ops': here('ops/src/index.ts'),
   },
 };

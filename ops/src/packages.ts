@@ -10,6 +10,9 @@ interface DebianPackage {
 }
 
 export const MARIADB: DebianPackage = { name: 'mariadb-server', program: 'mariadbd' };
+/** How a server that joins a cluster gets the data of the others. */
+export const RSYNC: DebianPackage = { name: 'rsync', program: 'rsync' };
+export const IPROUTE: DebianPackage = { name: 'iproute2', program: 'ip' };
 export const CHROMIUM: DebianPackage = { name: 'chromium', program: 'chromium' };
 
 /**

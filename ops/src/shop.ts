@@ -1,6 +1,8 @@
 import { writeFile, mkdir, stat } from 'node:fs/promises';
 import path from 'node:path';
+import { nodesOf } from '@zest/server/nodes';
 import { migrate, pendingMigrations } from '@zest/server/migrate';
+import mysql from 'mysql2/promise';
 import { makeBackup, type BackupOptions } from './backup/make.js';
 import { keepBackedUp } from './backup/nightly.js';
 import { claim, release } from './claim.js';
@@ -210,5 +212,41 @@ export async function openDatabase(folder: string, surroundings?: NodeJS.Process
     throw new Failure(
       'DATABASE_URL is set, so DATABASE_OWNER_URL must be set too: an account that may create tables and grant rights.',
     );
-  return { server: undefined, ownerUrl, appUrl: given, appUser: new URL(given).username };
+  return {
+    server: undefined,
+    ownerUrl: await thatAnswers(ownerUrl),
+    appUrl: given,
+    appUser: await accountOf(await thatAnswers(given)),
+  };
+}
+
+/** The first server of a URL that answers; of several not all need be there. */
+async function thatAnswers(url: string): Promise<string> {
+  let why: unknown;
+  for (const one of nodesOf(url)) {
+    try {
+      const connection = await mysql.createConnection({ uri: one, connectTimeout: 2_000 });
+      await connection.query('SELECT 1');
+      await connection.end();
+      return one;
+    } catch (error) {
+      why = error;
+    }
+  }
+  throw new Failure(
+    `The database does not answer at ${nodesOf(url).map(whereOf).join(' or ')}: ${why instanceof Error ? why.message : String(why)}`,
+  );
+}
+
+/** A database without the secret that goes with it. */
+function whereOf(url: string): string {
+  return url.replace(/^mysql:\/\/[^@/]*@/, '');
+}
+
+/** Who the application is to the server, `name@host`. */
+async function accountOf(url: string): Promise<string> {
+  const connection = await mysql.createConnection({ uri: url });
+  const [rows] = await connection.query<mysql.RowDataPacket[]>('SELECT CURRENT_USER() AS account');
+  await connection.end();
+  return String(rows[0]?.['account']);
 }

@@ -27,7 +27,16 @@ export async function signIn(address: string, who: string, secret: string): Prom
     body: JSON.stringify({ personId: person?.id, secret }),
   });
   if (!answer.ok) throw new Error(`${who} could not sign in: ${await answer.text()}`);
-  const cookie = answer.headers.get('set-cookie')?.split(';')[0] ?? '';
+  return clientOf(base, answer.headers.get('set-cookie')?.split(';')[0] ?? '');
+}
+
+/** The same session at another application over the same database; a cookie goes by the port it came from. */
+export function elsewhere({ cookie }: Client, address: string): Client {
+  const { port } = new URL(address);
+  return clientOf(`${address.replace(/\/$/, '')}/api/v1`, cookie.replace(/_\d+=/, `_${port}=`));
+}
+
+function clientOf(base: string, cookie: string): Client {
   return {
     cookie,
     get: async <T>(path: string) =>

@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import type { Client } from './client.js';
-import type { Target } from './soak.js';
+import type { Target } from './entries.js';
 
 /**
  * How long it takes from a weight that is sent to another screen that has it, in ms, one value a weight.

@@ -1,10 +1,17 @@
-import { randomUUID } from 'node:crypto';
 import path from 'node:path';
 import { setTimeout as pause } from 'node:timers/promises';
-import mysql from 'mysql2/promise';
 import type { Shop } from '../shop.js';
-import type { BatchProcess, BatchWeighing } from '@zest/core';
-import { signIn, type Client, type OpenBatch } from './client.js';
+import { signIn, type Client } from './client.js';
+import {
+  compare,
+  countRows,
+  openTargets,
+  seeded,
+  work,
+  type Going,
+  type Sent,
+  type Target,
+} from './entries.js';
 import { smallDisk } from './small-disk.js';
 import { steppedClock } from './stepped-clock.js';
 import { throwawayDemo } from './throwaway-demo.js';
@@ -43,12 +50,6 @@ export interface SoakReport extends Befallen {
   /** Entries that had to be sent again because the server was away. */
   repeats: number;
   seconds: number;
-}
-
-interface Sent {
-  id: string;
-  kind: 'weighing' | 'reading';
-  massMg: number;
 }
 
 /** Room for the shop's data and half as much again, MB. */
@@ -95,14 +96,15 @@ async function soakShop(
   const random = seeded(options.seed);
   const lead = await signIn(shop.address, 'Ines', 'lowmarsh');
   const targets = await openTargets(lead);
-  const before = await countRows(shop);
+  const url = shop.env['DATABASE_URL'] ?? '';
+  const before = await countRows(url);
   const accepted: Sent[] = [];
-  const state: Going = { repeats: 0, cuts: 0, done: false };
+  const state: Going = { repeats: 0, cuts: 0, longestMs: 0, done: false };
   const clients: Awaited<ReturnType<typeof signIn>>[] = [];
   // One after the other, as people do: tries of one person at once are guesses.
   for (let n = 0; n < options.benches; n += 1) clients.push(await signIn(shop.address, 'Bram', '2580'));
   const workers = clients.map((client, i) =>
-    work(client, targets, seeded(options.seed + i + 1), accepted, state),
+    work([client], targets, seeded(options.seed + i + 1), accepted, state),
   );
   const { entries, seconds } = options;
   const befallen = await befall(shop, troubles, { entries, seconds, random }, () => ({
@@ -113,7 +115,7 @@ async function soakShop(
   while (accepted.length < options.entries || Date.now() < until) await pause(50);
   state.done = true;
   await Promise.all(workers);
-  const report = await compare(shop, accepted, before);
+  const report = await compare(url, accepted, before);
   return {
     ...report,
     cuts: state.cuts,
@@ -124,67 +126,6 @@ async function soakShop(
     repeats: state.repeats,
     seconds: (Date.now() - started) / 1000,
   };
-}
-
-interface Going {
-  repeats: number;
-  cuts: number;
-  done: boolean;
-}
-
-/** One entry in so many has its line cut within so many milliseconds. */
-const CUT = { part: 0.02, mostMs: 12 };
-
-export interface Target {
-  batchId: string;
-  lineIds: string[];
-  stepId: string;
-}
-
-/** Batches that are still at their weigh-up, so that entries on their lines are taken. */
-export async function openTargets(lead: Client): Promise<Target[]> {
-  const batches = (await lead.get<OpenBatch[]>('/batches')).filter((b) => b.state === 'open');
-  const targets: Target[] = [];
-  for (const batch of batches) {
-    const { steps } = await lead.get<Pick<BatchProcess, 'steps'>>(`/batches/${batch.id}/process`);
-    const { lines } = await lead.get<Pick<BatchWeighing, 'lines'>>(`/batches/${batch.id}/weighing`);
-    const closed = new Set(steps.filter((s) => s.state === 'closed').map((s) => s.id));
-    const lineIds = lines.filter((l) => !closed.has(l.stepId)).map((l) => l.id);
-    const stepId = steps.find((s) => s.state === 'open')?.id;
-    if (lineIds.length > 0 && stepId) targets.push({ batchId: batch.id, lineIds, stepId });
-  }
-  if (targets.length === 0) throw new Error('The demonstration has no batch to weigh into.');
-  return targets;
-}
-
-async function work(
-  client: Client,
-  targets: readonly Target[],
-  random: () => number,
-  accepted: Sent[],
-  state: Going,
-): Promise<void> {
-  while (!state.done) {
-    const target = targets[Math.floor(random() * targets.length)];
-    const lineId = target?.lineIds[Math.floor(random() * target.lineIds.length)];
-    if (!target || !lineId) return;
-    const id = randomUUID();
-    const massMg = 1 + Math.floor(random() * 500);
-    const isReading = random() < 0.1;
-    const [address, body] = isReading
-      ? [`/batches/${target.batchId}/readings`, { id, stepId: target.stepId, kind: 'minutes', value: massMg }]
-      : [`/batches/${target.batchId}/weighings`, { id, lineId, massMg }];
-    for (;;) {
-      const isCut = random() < CUT.part;
-      if (isCut) state.cuts += 1;
-      const status = await client.post(address, body, isCut ? 1 + CUT.mostMs * random() : undefined);
-      if (status === 200) break;
-      if (status !== 0 && status !== 503) throw new Error(`An entry was refused with ${status}.`);
-      state.repeats += 1;
-      await pause(60 + 120 * random());
-    }
-    accepted.push({ id, kind: isReading ? 'reading' : 'weighing', massMg });
-  }
 }
 
 /** What does not answer any more of what screens ask. */
@@ -207,58 +148,4 @@ async function silentReads(lead: Client, targets: readonly Target[]): Promise<st
     if (answer === undefined || typeof answer.status === 'number') silent.push(path);
   }
   return silent;
-}
-
-interface Rows {
-  weighings: number;
-  readings: number;
-  massMg: number;
-}
-
-async function countRows(shop: Shop): Promise<Rows> {
-  const connection = await mysql.createConnection({ uri: shop.env['DATABASE_URL'] ?? '' });
-  const [rows] = await connection.query<mysql.RowDataPacket[]>(
-    `SELECT (SELECT COUNT(*) FROM transfer WHERE line_id IS NOT NULL) AS weighings,
-       (SELECT COUNT(*) FROM reading) AS readings,
-       (SELECT CAST(COALESCE(SUM(amount), 0) AS SIGNED) FROM transfer WHERE line_id IS NOT NULL) AS massMg`,
-  );
-  await connection.end();
-  return rows[0] as Rows;
-}
-
-async function compare(shop: Shop, accepted: readonly Sent[], before: Rows) {
-  const connection = await mysql.createConnection({ uri: shop.env['DATABASE_URL'] ?? '' });
-  let present = 0;
-  for (let i = 0; i < accepted.length; i += 500) {
-    const part = accepted.slice(i, i + 500);
-    for (const [table, kind] of [
-      ['transfer', 'weighing'],
-      ['reading', 'reading'],
-    ] as const) {
-      const ids = part.filter((s) => s.kind === kind).map((s) => s.id);
-      if (ids.length === 0) continue;
-      const [rows] = await connection.query<mysql.RowDataPacket[]>(
-        `SELECT COUNT(*) AS n FROM ${table} WHERE id IN (?)`,
-        [ids],
-      );
-      present += Number(rows[0]?.['n']);
-    }
-  }
-  await connection.end();
-  const after = await countRows(shop);
-  const written = after.weighings - before.weighings + (after.readings - before.readings);
-  const massMg = accepted.reduce((sum, s) => (s.kind === 'weighing' ? sum + s.massMg : sum), 0);
-  return {
-    lost: accepted.length - present,
-    doubled: written - accepted.length,
-    massDifferenceMg: after.massMg - before.massMg - massMg,
-  };
-}
-
-function seeded(seed: number): () => number {
-  let state = (seed * 2_654_435_761) >>> 0 || 1;
-  return () => {
-    state = (Math.imul(state, 1_664_525) + 1_013_904_223) >>> 0;
-    return state / 2 ** 32;
-  };
 }

@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import autocannon from 'autocannon';
 import type { Client } from './client.js';
-import type { Target } from './soak.js';
+import type { Target } from './entries.js';
 
 export interface Rate {
   perSecond: number;

@@ -8,10 +8,12 @@ import { receiveLots } from '../bench/many-lots.js';
 import { measurePlans } from '../bench/plans.js';
 import { putYearsBehind } from '../bench/years.js';
 import { FAKETIME } from '../bench/stepped-clock.js';
-import { openTargets, soak, type Target } from '../bench/soak.js';
+import { cluster } from '../bench/cluster/cluster.js';
+import { openTargets, type Target } from '../bench/entries.js';
+import { soak } from '../bench/soak.js';
 import { throwawayDemo } from '../bench/throwaway-demo.js';
 import { measureBaseline, measureWeighings } from '../bench/weighings.js';
-import { MARIADB, ensurePackages } from '../packages.js';
+import { IPROUTE, MARIADB, RSYNC, ensurePackages } from '../packages.js';
 import { tempFolder } from '../temp-folder.js';
 import { Failure, say } from '../say.js';
 
@@ -19,11 +21,12 @@ const SECONDS = 8;
 /** Both servers are measured as they run all day, not in their first seconds. */
 const WARM_UP = 4;
 
-/** `./zest bench`: the product's speeds beside the machine's own; `--soak 10m`: the long run; `--years 10`: with so many behind it. */
+/** `./zest bench`: the product's speeds beside the machine's own; `--soak 10m`: the long run; `--cluster 3m`: several servers; `--years 10`: with so many behind it. */
 export async function bench(args: readonly string[]): Promise<number> {
   await ensurePackages([MARIADB]);
   const folder = await tempFolder('bench');
   try {
+    if (args[0] === '--cluster') return await overCluster(folder, args[1] ?? '3m');
     if (args[0] === '--soak') return await longRun(folder, args[1] ?? '10m');
     return args[0] === '--years' ? await manyYears(folder, args[1] ?? '10') : await measure(folder);
   } finally {
@@ -197,10 +200,32 @@ async function medianOf(client: Client, place: string): Promise<number> {
   return quantile(times.slice(1), 0.5);
 }
 
-async function longRun(folder: string, length: string): Promise<number> {
+/** An entry that waits longer than this is a pause at the bench, ms. */
+const PAUSE_MS = 10_000;
+
+async function overCluster(folder: string, length: string): Promise<number> {
+  await ensurePackages([RSYNC, IPROUTE]);
+  const seconds = secondsOf(length, '--cluster 3m');
+  const report = await cluster({ folder, seed: Date.now() % 100_000, benches: 8, seconds, told: say });
+  say(JSON.stringify(report));
+  const isWell =
+    report.lost === 0 &&
+    report.doubled === 0 &&
+    report.massDifferenceMg === 0 &&
+    report.unlike.length === 0 &&
+    report.longestMs < PAUSE_MS;
+  return isWell ? 0 : 1;
+}
+
+/** @throws Failure where it is no time */
+function secondsOf(length: string, example: string): number {
   const match = /^(\d+)(s|m)$/.exec(length);
-  if (!match) throw new Failure('Say how long: --soak 10m or --soak 90s.');
-  const seconds = Number(match[1]) * (match[2] === 'm' ? 60 : 1);
+  if (!match) throw new Failure(`Say how long: ${example}, or in seconds as 90s.`);
+  return Number(match[1]) * (match[2] === 'm' ? 60 : 1);
+}
+
+async function longRun(folder: string, length: string): Promise<number> {
+  const seconds = secondsOf(length, '--soak 10m');
   await ensurePackages([FAKETIME]);
   const minutes = Math.max(1, Math.round(seconds / 60));
   const report = await soak({

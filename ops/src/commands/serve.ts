@@ -1,6 +1,7 @@
 import { mkdir, rm } from 'node:fs/promises';
 import path from 'node:path';
 import mysql from 'mysql2/promise';
+import { nodesOf } from '@zest/server/nodes';
 import { ensurePackages, MARIADB } from '../packages.js';
 import { DATA, ROOT } from '../paths.js';
 import { run } from '../run.js';
@@ -31,7 +32,7 @@ function demonstration(folder: string, words: readonly string[]): Promise<number
     demo: true,
     folder,
     prepare: (env, ownerUrl) =>
-      fillOnce(folder, { ownerUrl, appUser: new URL(env['DATABASE_URL'] ?? '').username }, async () => {
+      fillOnce(folder, { ownerUrl, appUser: new URL(nodesOf(env['DATABASE_URL'] ?? '')[0] ?? '').username }, async () => {
         const code = await run(process.execPath, [path.join(ROOT, 'server/dist/demo/main.js')], { env });
         if (code !== 0) throw new Failure('The demonstration shop could not be filled.');
       }),

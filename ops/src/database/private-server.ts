@@ -160,7 +160,7 @@ async function reachable(folder: string): Promise<boolean> {
   }
 }
 
-async function mysqlUser(): Promise<Place['user']> {
+export async function mysqlUser(): Promise<Place['user']> {
   const passwd = await readFile('/etc/passwd', 'utf8');
   const fields = /^mysql:.*$/m.exec(passwd)?.[0].split(':');
   if (!fields) throw new Failure('The user "mysql" is missing; reinstall mariadb-server.');

@@ -62,9 +62,11 @@ const GRANTS: Record<string, string> = {
 /** Tables whose rows must never change once written. */
 export const APPEND_ONLY = Object.keys(GRANTS).filter((table) => GRANTS[table] === ADD_ONLY);
 
+/** @param appUser a name on this machine, or `name@host` as the server knows it */
 export async function grantTables(owner: Connection, appUser: string): Promise<void> {
+  const [name = '', host = '127.0.0.1'] = appUser.split('@');
   for (const [table, rights] of Object.entries(GRANTS)) {
-    await owner.query(`GRANT ${rights} ON \`${table}\` TO ?@'127.0.0.1'`, [appUser]);
+    await owner.query(`GRANT ${rights} ON \`${table}\` TO ?@?`, [name, host]);
   }
 }
 
