@@ -4,7 +4,8 @@ import request from 'supertest';
 import { afterAll, beforeAll, describe, expect, it, vi } from 'vitest';
 import { createApp } from '../src/app/create-app.js';
 import { openDatabase, type Database } from '../src/platform/database.js';
-import { TOOK_TOO_LONG } from '../src/platform/database-errors.js';
+import { TOOK_TOO_LONG, isContended, isDatabaseAway, isDiskFull } from '../src/platform/database-errors.js';
+import { nodesOf } from '../src/platform/nodes.js';
 import { DatabaseFrozen, Pulse } from '../src/platform/pulse.js';
 import { sql } from '../src/platform/sql.js';
 import { openTestShop, type TestShop } from './shop.js';
@@ -122,3 +123,61 @@ describe('a database that freezes', () => {
     expect(await sql(db).rows('SELECT CAST(@@max_statement_time AS INT) AS s')).toEqual([{ s: 10 }]);
   });
 });
+
+describe('a database of several servers', () => {
+  const rows = (of: Database) => sql(of).rows<{ n: number }>('SELECT 7 AS n');
+
+  it('is read, and written to, at the next one when one is lost; what was on its way is not written twice', async () => {
+    const [one, two] = [await standBetween(shopPort()), await standBetween(shopPort())];
+    const several = openDatabase(
+      shop.app.config.databaseUrl.replace(/127\.0\.0\.1:\d+/, `127.0.0.1:${one.port}, 127.0.0.1:${two.port}`),
+      3,
+    );
+    expect(await rows(several)).toEqual([{ n: 7 }]);
+    // Lost before the commit: begun again at the next, as if nothing had been.
+    let begun = 0;
+    const written = await several.transaction(async (tx) => {
+      begun += 1;
+      await sql(tx).write("INSERT INTO turn (name, n) VALUES ('lost', 1) ON DUPLICATE KEY UPDATE n = n + 1");
+      if (begun === 1) one.close();
+      return (await sql(tx).rows<{ n: number }>("SELECT n FROM turn WHERE name = 'lost'"))[0]?.n;
+    });
+    expect([begun, Number(written)]).toEqual([2, 1]);
+    // Lost with the commit on its way: nobody knows what became of it, and it is not done again here.
+    begun = 0;
+    const fate = several.transaction(async (tx) => {
+      begun += 1;
+      await sql(tx).rows('SELECT 1');
+      two.freeze();
+    });
+    await expect(fate).rejects.toBeInstanceOf(DatabaseFrozen);
+    expect(begun).toBe(1);
+    two.thaw();
+    // The first is still away: it is gone round to the second again.
+    expect(await rows(several)).toEqual([{ n: 7 }]);
+    await several.close();
+    two.close();
+  });
+
+  it('are named by their addresses, with the same account and database', () => {
+    expect(nodesOf('mysql://a:b@one:3306,two:3307/zest')).toEqual([
+      'mysql://a:b@one:3306/zest',
+      'mysql://a:b@two:3307/zest',
+    ]);
+    expect(nodesOf('mysql://a:b@one/zest')).toEqual(['mysql://a:b@one/zest']);
+    expect(nodesOf('one,two')).toEqual(['one,two']);
+  });
+
+  it('say by their errors whether they are lost, cut off, full, or only wanted by two', () => {
+    const error = (errno: number, code = 'X') => Object.assign(new Error('no'), { errno, code });
+    expect([1047, 1180].map((n) => isDatabaseAway(error(n)))).toEqual([true, true]);
+    expect(isDatabaseAway(error(-113, 'EHOSTUNREACH'))).toBe(true);
+    expect([1213, 1205].map((n) => [isContended(error(n)), isDatabaseAway(error(n))])).toEqual([
+      [true, false],
+      [true, false],
+    ]);
+    expect([isDiskFull(error(1021)), isDatabaseAway(error(1021))]).toEqual([true, false]);
+  });
+});
+
+const shopPort = () => Number(new URL(shop.app.config.databaseUrl).port);

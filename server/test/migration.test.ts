@@ -90,6 +90,7 @@ describe('a database made by the version before', () => {
       '022_machines.sql',
       '023_money_and_names.sql',
       '024_signing.sql',
+      '025_several_servers.sql',
     ]);
     expect(pending).toEqual(ran);
     expect(await pendingMigrations(ownerUrl)).toEqual([]);

@@ -4,7 +4,9 @@ import {
   CONTROL_PORT_OFFSET,
   WiredProbes,
   WiredScales,
+  Relay,
   keepFitted,
+  sharedPrinter,
   simulatedFittings,
   spoolPrinter,
 } from '../devices/index.js';
@@ -14,6 +16,7 @@ import { openDatabase, type Database } from '../platform/database.js';
 import { proveAppendOnly } from '../platform/grants.js';
 import { keepTidy } from '../platform/housekeeping.js';
 import { LiveHub } from '../platform/live.js';
+import { nodesOf } from '../platform/nodes.js';
 import { serveBeyond } from './beyond.js';
 import { createApp } from './create-app.js';
 
@@ -37,7 +40,11 @@ export async function startApplication(config: Config): Promise<Running> {
   const now = () => new Date();
   const hub = new LiveHub(db, now);
   const { scales, probes, fit, stopFitting } = await devicesOf(config, db);
-  const printer = spoolPrinter(config.spoolFolder);
+  // Over several servers there may be several applications: they tell each other what each alone would know.
+  const isShared = nodesOf(config.databaseUrl).length > 1;
+  const printer = isShared ? sharedPrinter(config.spoolFolder, db, now) : spoolPrinter(config.spoolFolder);
+  const relay = isShared ? new Relay({ db, now, hub, scales, probes }) : undefined;
+  relay?.start();
   const app: AppContext = { db, now, hub, scales, probes, fitDevices: fit, printer, log, config };
   scales.onReading((reading) => hub.scale(reading));
   probes.onReading((reading) => hub.probe(reading));
@@ -56,6 +63,7 @@ export async function startApplication(config: Config): Promise<Running> {
   const port = typeof address === 'object' && address ? address.port : config.port;
   log.info({ port }, 'listening');
   const stop = async () => {
+    relay?.stop();
     stopTidying();
     stopFitting();
     hub.close();

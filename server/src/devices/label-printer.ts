@@ -1,5 +1,7 @@
 import { mkdir, readFile, rename, writeFile } from 'node:fs/promises';
 import path from 'node:path';
+import type { Db } from '../platform/database.js';
+import { findPrinted, keepPrinted } from './store/printed.js';
 
 /** What the application asks of a label printer. */
 export interface LabelPrinter {
@@ -10,6 +12,20 @@ export interface LabelPrinter {
 }
 
 const NAME = /^[\w-]{1,80}\.pdf$/;
+
+/** What is printed, kept where every application over the database finds it. */
+export function sharedPrinter(folder: string, db: Db, now: () => Date): LabelPrinter {
+  const here = spoolPrinter(folder);
+  return {
+    print: async (name, pdf) => {
+      const file = await here.print(name, pdf);
+      await keepPrinted(db, { file, pdf, at: now() });
+      return file;
+    },
+    read: async (file) =>
+      (await here.read(file)) ?? (NAME.test(file) ? await findPrinted(db, file) : undefined),
+  };
+}
 
 /** Prints into a folder: each label a PDF file, written whole or not at all. */
 export function spoolPrinter(folder: string): LabelPrinter {

@@ -3,6 +3,7 @@ import { Believed } from './believed.js';
 import type { ProbeFitting } from './fitting.js';
 import { PROBE_FORMATS } from './formats/index.js';
 import { playLine } from './simulator/control.js';
+import { Heard } from './heard.js';
 import { Steadiness } from './steadiness.js';
 import { PROBES, type ProbeAction, type ThermometerDriver } from './thermometer.js';
 import { Wires, refitted } from './wires.js';
@@ -29,6 +30,7 @@ export class WiredProbes implements ThermometerDriver {
   readonly #boot: string;
   readonly #wires = new Wires();
   #probes: ReadonlyMap<ProbeId, Wired> = new Map();
+  readonly #heard = new Heard<ProbeId>();
   #count = 0;
 
   /** @param controlPort of the simulated thermometer, where it is such */
@@ -56,9 +58,21 @@ export class WiredProbes implements ThermometerDriver {
   list() {
     return PROBES.map((probe) => {
       const wired = this.#probes.get(probe.id);
-      if (!wired) return { ...probe, connected: false };
-      return { id: probe.id, name: wired.fitting.name, connected: wired.wire.connected && wired.isOpen };
+      const isHeard = this.#heard.has(probe.id);
+      if (!wired) return { ...probe, connected: isHeard };
+      const { name } = wired.fitting;
+      return { id: probe.id, name, connected: (wired.wire.connected && wired.isOpen) || isHeard };
     });
+  }
+
+  /** Takes what a probe shows that hangs at another application; false where it hangs here as well. */
+  hear(reading: ProbeReadingMessage): boolean {
+    const { probeId: id, connected, tempC, steady } = reading;
+    const wired = this.#probes.get(id);
+    if (wired?.wire.connected && wired.isOpen) return false;
+    this.#heard.set(id, connected);
+    if (connected) this.#believed.remember(reading.id, id, tempC, steady);
+    return true;
   }
 
   believes(readingId: string, tempC: number): boolean {

@@ -5,6 +5,7 @@ import type { PlayAction, ScaleDriver, ScaleId } from './driver.js';
 import type { ScaleFitting } from './fitting.js';
 import { SCALE_FORMATS } from './formats/index.js';
 import { playLine } from './simulator/control.js';
+import { Heard } from './heard.js';
 import { Steadiness } from './steadiness.js';
 import { Wires, refitted } from './wires.js';
 import type { Wire } from './wire.js';
@@ -33,7 +34,10 @@ export class WiredScales implements ScaleDriver {
   readonly #boot: string;
   readonly #wires = new Wires();
   #scales: ReadonlyMap<ScaleId, Wired> = new Map();
+  readonly #heard = new Heard<ScaleId>();
   #count = 0;
+  /** Asks another application, at which a scale hangs, to tare it. */
+  askElsewhere: ((id: ScaleId) => void) | undefined;
 
   /** @param controlPort of the simulated scales, where they are such */
   constructor(fittings: readonly ScaleFitting[], nowMs: () => number = Date.now, controlPort?: number) {
@@ -60,13 +64,37 @@ export class WiredScales implements ScaleDriver {
   list() {
     return SCALES.map((usual) => {
       const wired = this.#scales.get(usual.id);
-      if (!wired) return { ...usual, connected: false };
+      if (!wired) return { ...usual, connected: this.#heard.has(usual.id) };
       const { id, name, capacityMg, divisionMg, tubMg } = wired.fitting;
-      return { id, name, capacityMg, divisionMg, tubMg, connected: wired.wire.connected };
+      return {
+        id,
+        name,
+        capacityMg,
+        divisionMg,
+        tubMg,
+        connected: wired.wire.connected || this.#heard.has(id),
+      };
     });
   }
 
   tare(id: ScaleId): boolean {
+    if (this.#scales.get(id)?.wire.connected || !this.#heard.has(id) || !this.askElsewhere)
+      return this.tareHere(id);
+    this.askElsewhere(id);
+    return true;
+  }
+
+  /** Takes what a scale shows that hangs at another application; false where it hangs here as well. */
+  hear(reading: ScaleReadingMessage): boolean {
+    const { scaleId: id, connected, overload, netMg, stable } = reading;
+    if (this.#scales.get(id)?.wire.connected) return false;
+    this.#heard.set(id, connected);
+    if (connected && !overload) this.#believed.remember(reading.id, id, netMg, stable);
+    return true;
+  }
+
+  /** Tares a scale that hangs here. */
+  tareHere(id: ScaleId): boolean {
     const wired = this.#scales.get(id);
     if (!wired?.wire.connected) return false;
     const { tare } = SCALE_FORMATS[wired.fitting.format];

@@ -2,6 +2,7 @@ import type { Member, Role } from '@zest/contract';
 import { sql } from '../../platform/sql.js';
 import type { Db, Transaction } from '../../platform/database.js';
 import { about } from '../../platform/settings.js';
+import { takeTurn } from '../../platform/turn.js';
 import { CONFIRMS, SIGNS } from './people.js';
 
 /** Wrong tries are shown for so long. */
@@ -64,6 +65,7 @@ export async function lock(tx: Transaction, id: string): Promise<LockedMember | 
 
 /** How many lead; none of them changes meanwhile. */
 export async function countLeads(tx: Transaction): Promise<number> {
+  await takeTurn(tx, 'leads');
   const rows = await sql(tx).rows("SELECT id FROM person WHERE role = 'lead' AND active FOR UPDATE");
   return rows.length;
 }

@@ -1,5 +1,6 @@
 import { sql } from '../../platform/sql.js';
 import type { Person, Role } from '@zest/contract';
+import { takeTurn } from '../../platform/turn.js';
 import type { Database, Db } from '../../platform/database.js';
 
 export interface Credentials {
@@ -87,7 +88,7 @@ export async function reserveAttempt(
 ): Promise<number | undefined> {
   return db.transaction(async (tx) => {
     const { personId, device, address, at, since } = attempt;
-    await sql(tx).rows('SELECT id FROM person WHERE id = :personId FOR UPDATE', { personId });
+    await takeTurn(tx, `try ${personId}`);
     const trusted = `SELECT device FROM sign_in_attempt
       WHERE person_id = :personId AND succeeded AND device IS NOT NULL`;
     const [row] = await sql(tx).rows<{ known: number; own: number; strangers: number }>(
