@@ -40,6 +40,8 @@ describe('hours that must pass', () => {
     expect(waitsFor(rest, 0)).toBe(
       'Rest overnight takes 12 h and has 12 h to go. The lead ends it earlier with a word.',
     );
+    expect(waitsFor(rest, 11 * 60)).toContain('has 1 h to go');
+    expect(waitsFor(rest, 10 * 60 + 59)).toContain('has 1 h 1 min to go');
     expect(waitsFor(rest, 11 * 60 + 20)).toContain('has 40 min to go');
     expect(waitsFor(rest, 12 * 60 - 1)).toContain('has 1 min to go');
     expect(waitsFor(rest, 12 * 60)).toBeUndefined();
