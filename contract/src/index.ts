@@ -27,6 +27,7 @@ export * from './live.js';
 export * from './lot-work.js';
 export { openApiDocument } from './openapi.js';
 export * from './people.js';
+export type { PracticeState } from './practice.js';
 export { problem, type Problem } from './problem.js';
 export * from './receiving.js';
 export * from './recipe-file.js';

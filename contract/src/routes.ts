@@ -18,6 +18,7 @@ import { recipeRoutes } from './recipes.js';
 import { EVERYONE, NONE, route } from './route.js';
 import { safekeepingRoutes } from './safekeeping.js';
 import { shelfRoutes } from './shelf.js';
+import { practiceRoutes } from './practice.js';
 import { shopRoutes } from './shop.js';
 import { tabletRoutes } from './tablets.js';
 
@@ -82,6 +83,7 @@ export const ROUTES = {
   ...tabletRoutes,
   ...shelfRoutes,
   ...shopRoutes,
+  ...practiceRoutes,
   runCalculation: route({
     method: 'POST',
     path: '/calc/:name',

@@ -8,6 +8,7 @@ import { keepBackedUp } from './backup/nightly.js';
 import { claim, release } from './claim.js';
 import { freePorts, isFree } from './database/free-port.js';
 import { APP, startPrivateServer, type PrivateServer } from './database/private-server.js';
+import { Practice } from './practice.js';
 import { SCALES_MAIN, SERVER_MAIN, WEB_ROOT } from './paths.js';
 import { Failure, say } from './say.js';
 import { Supervised } from './supervisor.js';
@@ -82,6 +83,7 @@ async function serveOn(opened: OpenDatabase, options: ShopOptions): Promise<Shop
     ZEST_SPOOL: path.join(folder, 'spool'),
     ...(demo ? {} : { ZEST_BACKUPS: path.join(folder, 'backups') }),
     ZEST_DEMO: demo ? '1' : '0',
+    ...(demo ? {} : { ZEST_PRACTICE: 'ask' }),
     ...(reached
       ? {
           ZEST_HOST: reached.host,
@@ -96,7 +98,22 @@ async function serveOn(opened: OpenDatabase, options: ShopOptions): Promise<Shop
   const watched = { quiet: options.quiet ?? false };
   // Simulated devices belong to the demonstration; in a shop of its own what no device shows is typed.
   const scales = demo ? new Supervised('The scale program', SCALES_MAIN, env, watched) : undefined;
-  const app = new Supervised('The application', SERVER_MAIN, env, watched);
+  // From within a shop of its own an invented one is opened beside it; a demonstration is one.
+  const practice = demo
+    ? undefined
+    : new Practice({
+        ownerUrl: database.ownerUrl,
+        appUrl: database.appUrl,
+        appUser: database.appUser,
+        folder,
+        env,
+        isQuiet: options.quiet ?? false,
+      });
+  await practice?.forget();
+  const app = new Supervised('The application', SERVER_MAIN, env, {
+    ...watched,
+    ...(practice ? { onAsk: (what) => practice.answer(what) } : {}),
+  });
   try {
     await scales?.start(false);
     await app.start(true);
@@ -152,6 +169,7 @@ async function serveOn(opened: OpenDatabase, options: ShopOptions): Promise<Shop
       stopCertifying?.();
       await stopBackups?.();
       await app.stop();
+      await practice?.close();
       await scales?.stop();
       await database.server?.stop();
       await release(folder);

@@ -8,6 +8,8 @@ const MOST_SILENT = 10;
 
 interface SupervisedOptions {
   quiet?: boolean;
+  /** Answers what the process asks of whoever started it. */
+  onAsk?: (what: unknown) => object;
   /** For tests: everything faster. */
   restartMs?: number;
   lookMs?: number;
@@ -24,6 +26,7 @@ export class Supervised {
   readonly #quiet: boolean;
   readonly #restartMs: number;
   readonly #lookMs: number;
+  readonly #onAsk: ((what: unknown) => object) | undefined;
   #child: ChildProcess | undefined;
   #stopping = false;
   #retry: NodeJS.Timeout | undefined;
@@ -32,6 +35,7 @@ export class Supervised {
     this.#quiet = options.quiet ?? false;
     this.#restartMs = options.restartMs ?? RESTART_MS;
     this.#lookMs = options.lookMs ?? LOOK_MS;
+    this.#onAsk = options.onAsk;
     this.#name = name;
     this.#file = file;
     this.#env = env;
@@ -53,6 +57,10 @@ export class Supervised {
       this.#child = child;
       child.on('message', (message) => {
         if (isBeat(message)) return;
+        if (isAsk(message)) {
+          if (this.#onAsk) child.send({ answers: message.asks, practice: this.#onAsk(message.practice) });
+          return;
+        }
         ready = true;
         resolve();
       });
@@ -107,4 +115,8 @@ export class Supervised {
 
 function isBeat(message: unknown): boolean {
   return typeof message === 'object' && message !== null && 'beat' in message;
+}
+
+function isAsk(message: unknown): message is { asks: number; practice: unknown } {
+  return typeof message === 'object' && message !== null && 'asks' in message && 'practice' in message;
 }

@@ -7,6 +7,10 @@ import { afterAll, beforeAll, describe, expect, it, vi } from 'vitest';
 import { claim, mustBeIdle, release, runningPid } from '../src/claim.js';
 import { startPrivateServer, APP, type PrivateServer } from '../src/database/private-server.js';
 import { fillOnce } from '../src/fill-once.js';
+import { signIn } from '../src/bench/client.js';
+import { ROOT } from '../src/paths.js';
+import type { PracticeState } from '../src/practice.js';
+import { run } from '../src/run.js';
 import { openShop } from '../src/shop.js';
 import { Supervised } from '../src/supervisor.js';
 import { tempFolder } from '../src/temp-folder.js';
@@ -149,5 +153,45 @@ describe('a shop', () => {
     await until(() => expect(shop.databasePid()).not.toBe(first));
     await shop.stop();
     expect(await runningPid(own)).toBeUndefined();
+  });
+
+  it('opens an invented shop beside itself when it is asked from within, and throws it away', async () => {
+    const own = path.join(folder, 'with-practice');
+    const shop = await openShop({
+      folder: own,
+      demo: false,
+      quiet: true,
+      port: undefined,
+      prepare: async (env) => {
+        const who = { ZEST_LEAD_NAME: 'Renske', ZEST_LEAD_PASSWORD: 'a boat for three' };
+        await run(process.execPath, [path.join(ROOT, 'server/dist/people/commands/add-lead.js')], {
+          env: { ...env, ...who },
+        });
+      },
+    });
+    const lead = await signIn(shop.address, 'Renske', 'a boat for three');
+    const state = () => lead.get<PracticeState>('/practice');
+    expect((await state()).state).toBe('none');
+    expect([await lead.post('/practice', {}), await lead.post('/practice', {})]).toEqual([200, 200]);
+    await until(async () => expect((await state()).state).toBe('open'));
+    const there = `http://127.0.0.1:${(await state()).port}/`;
+    const ines = await signIn(there, 'Ines', 'lowmarsh');
+    expect((await ines.get<unknown[]>('/lots')).length).toBeGreaterThan(10);
+    // Neither is in the other, and an invented shop opens no third.
+    expect(await lead.get('/lots')).toEqual([]);
+    await expect(signIn(there, 'Renske', 'a boat for three')).rejects.toThrow('could not sign in');
+    expect((await ines.get<PracticeState>('/practice')).state).toBe('never');
+    const databases = async () => {
+      const owner = await mysql.createConnection({ uri: shop.ownerUrl });
+      const [rows] = await owner.query<mysql.RowDataPacket[]>("SHOW DATABASES LIKE 'zest%practice%'");
+      await owner.end();
+      return rows.length;
+    };
+    expect(await databases()).toBe(1);
+    await lead.delete('/practice');
+    await until(async () => expect((await state()).state).toBe('none'));
+    expect(await databases()).toBe(0);
+    await expect(fetch(there)).rejects.toThrow();
+    await shop.stop();
   });
 });

@@ -1,3 +1,4 @@
+import { launcherOf } from '../src/platform/launcher.js';
 import { sql } from '../src/platform/sql.js';
 import { v7 as uuid } from 'uuid';
 import request from 'supertest';
@@ -294,5 +295,30 @@ describe('the interface of the server', () => {
     expect((await ines.post('/lots', { ...lot, id: uuid(), fatPct: 130 })).body.errors[0].message).toContain(
       '100 % or less',
     );
+  });
+});
+
+describe('whoever started the application', () => {
+  it('is asked over its channel; without one, or without an answer, nothing is opened', async () => {
+    const heard: ((message: unknown) => void)[] = [];
+    const asked: { asks: number; practice: string }[] = [];
+    const parent = {
+      send: (message: (typeof asked)[number]) => asked.push(message) > 0,
+      on: (_name: string, listener: (message: unknown) => void) => heard.push(listener),
+    };
+    const launcher = launcherOf(parent as unknown as NodeJS.Process);
+    const open = { state: 'open', port: 7400, httpsPort: null, why: null };
+    const [first, second] = [launcher.practice('open'), launcher.practice('look')];
+    for (const message of [undefined, 7, { answers: 99, practice: open }, { answers: 2, practice: open }])
+      heard.forEach((hear) => hear(message));
+    expect(await second).toEqual(open);
+    heard.forEach((hear) => hear({ answers: 1, practice: { ...open, state: 'making' } }));
+    expect((await first).state).toBe('making');
+    expect(asked).toEqual([
+      { asks: 1, practice: 'open' },
+      { asks: 2, practice: 'look' },
+    ]);
+    const alone = launcherOf({ on: () => undefined } as unknown as NodeJS.Process);
+    expect((await alone.practice('open')).state).toBe('never');
   });
 });

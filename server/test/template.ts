@@ -1,3 +1,4 @@
+import { NO_LAUNCHER } from '../src/platform/launcher.js';
 import os from 'node:os';
 import path from 'node:path';
 import type { Connection, RowDataPacket } from 'mysql2/promise';
@@ -44,6 +45,7 @@ export function testApp(
     fitDevices: () => Promise.resolve(),
     printer: spoolPrinter(SPOOL),
     log: pino({ level: process.env['ZEST_TEST_LOG'] ?? 'silent' }),
+    launcher: NO_LAUNCHER,
     config: {
       port: 0,
       databaseUrl,
@@ -51,6 +53,8 @@ export function testApp(
       scalePort: undefined,
       spoolFolder: SPOOL,
       demo: true,
+      isPractice: false,
+      canPractise: false,
       logLevel: 'silent',
       // Tests sign in hundreds of times.
       hashWork: 14,

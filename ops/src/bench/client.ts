@@ -1,6 +1,7 @@
 /** A signed-in client of a running shop, for measurements and soak runs. */
 export interface Client {
   get: <T>(path: string) => Promise<T>;
+  delete: (path: string) => Promise<void>;
   /**
    * Posts JSON; answers the status, or 0 when nothing was decided because the server was away.
    * @param cutMs the line is cut after so long, whatever became of it
@@ -41,6 +42,9 @@ function clientOf(base: string, cookie: string): Client {
     cookie,
     get: async <T>(path: string) =>
       (await (await fetch(base + path, { headers: { Cookie: cookie } })).json()) as T,
+    delete: async (path) => {
+      await fetch(base + path, { method: 'DELETE', headers: { Cookie: cookie } });
+    },
     post: async (path, body, cutMs = PATIENCE_MS) => {
       try {
         const response = await fetch(base + path, {

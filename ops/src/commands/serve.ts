@@ -32,10 +32,14 @@ function demonstration(folder: string, words: readonly string[]): Promise<number
     demo: true,
     folder,
     prepare: (env, ownerUrl) =>
-      fillOnce(folder, { ownerUrl, appUser: new URL(nodesOf(env['DATABASE_URL'] ?? '')[0] ?? '').username }, async () => {
-        const code = await run(process.execPath, [path.join(ROOT, 'server/dist/demo/main.js')], { env });
-        if (code !== 0) throw new Failure('The demonstration shop could not be filled.');
-      }),
+      fillOnce(
+        folder,
+        { ownerUrl, appUser: new URL(nodesOf(env['DATABASE_URL'] ?? '')[0] ?? '').username },
+        async () => {
+          const code = await run(process.execPath, [path.join(ROOT, 'server/dist/demo/main.js')], { env });
+          if (code !== 0) throw new Failure('The demonstration shop could not be filled.');
+        },
+      ),
     after: [
       ...words,
       'Sign in as Ines (lead, password lowmarsh), Bram (bench, PIN 2580), Oda (bench, PIN 1357),',

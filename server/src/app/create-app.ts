@@ -21,6 +21,7 @@ import { mount, mountOpen, signedIn } from '../platform/mount.js';
 import { HttpProblem } from '../platform/problem.js';
 import { chosenBook, currency, shopName, timeZone } from '../platform/settings.js';
 import { readShop, setShop } from './own-shop.js';
+import { practiceRoutes } from './practice.js';
 import { recordRoutes } from '../records/index.js';
 import { recipeRoutes } from '../recipes/index.js';
 
@@ -67,6 +68,7 @@ function api(app: AppContext): express.Router {
   });
   router.use(readSession(app));
   mount(router, ROUTES.getShop, () => readShop(app));
+  practiceRoutes(router, app);
   mount(router, ROUTES.setShop, ({ person, body }) => setShop(app, person, body));
   router.get(LIVE_PATH.replace('/api/v1', ''), async (req, res) => {
     const person = signedIn(req);

@@ -15,6 +15,7 @@ import type { Config } from '../platform/config.js';
 import { openDatabase, type Database } from '../platform/database.js';
 import { proveAppendOnly } from '../platform/grants.js';
 import { keepTidy } from '../platform/housekeeping.js';
+import { NO_LAUNCHER, launcherOf } from '../platform/launcher.js';
 import { LiveHub } from '../platform/live.js';
 import { nodesOf } from '../platform/nodes.js';
 import { serveBeyond } from './beyond.js';
@@ -45,7 +46,8 @@ export async function startApplication(config: Config): Promise<Running> {
   const printer = isShared ? sharedPrinter(config.spoolFolder, db, now) : spoolPrinter(config.spoolFolder);
   const relay = isShared ? new Relay({ db, now, hub, scales, probes }) : undefined;
   relay?.start();
-  const app: AppContext = { db, now, hub, scales, probes, fitDevices: fit, printer, log, config };
+  const launcher = config.canPractise ? launcherOf(process) : NO_LAUNCHER;
+  const app: AppContext = { db, now, hub, scales, probes, fitDevices: fit, printer, launcher, log, config };
   scales.onReading((reading) => hub.scale(reading));
   probes.onReading((reading) => hub.probe(reading));
   const stopTidying = keepTidy(db, now);

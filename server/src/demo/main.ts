@@ -1,6 +1,7 @@
 import { pino } from 'pino';
 import { NO_THERMOMETER, spoolPrinter } from '../devices/index.js';
 import { readConfig } from '../platform/config.js';
+import { NO_LAUNCHER } from '../platform/launcher.js';
 import { openDatabase } from '../platform/database.js';
 import { LiveHub } from '../platform/live.js';
 import { DemoClock } from './clock.js';
@@ -26,6 +27,7 @@ if (!(await hasPeople(db))) {
       probes: NO_THERMOMETER,
       fitDevices: () => Promise.resolve(),
       printer: spoolPrinter(config.spoolFolder),
+      launcher: NO_LAUNCHER,
       log: pino({ level: 'warn' }),
       config,
     },

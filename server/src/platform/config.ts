@@ -24,6 +24,10 @@ export interface Config {
   /** Where printed labels are put. */
   spoolFolder: string;
   demo: boolean;
+  /** The invented shop beside a real one: whoever reaches it may look in. */
+  isPractice: boolean;
+  /** Whoever started it opens an invented shop when asked. */
+  canPractise: boolean;
   logLevel: string;
   /** Where the nightly backups are kept; absent in a demonstration. */
   backupFolder: string | undefined;
@@ -52,6 +56,8 @@ export function readConfig(env: NodeJS.ProcessEnv): Config {
     scalePort: scalePort ? Number(scalePort) : undefined,
     spoolFolder: env['ZEST_SPOOL'] ?? path.join(os.tmpdir(), 'zest-spool'),
     demo: env['ZEST_DEMO'] === '1',
+    isPractice: env['ZEST_PRACTICE'] === 'open',
+    canPractise: env['ZEST_PRACTICE'] === 'ask',
     logLevel: env['ZEST_LOG'] ?? 'info',
     backupFolder: env['ZEST_BACKUPS'],
     hosts: [...(env['ZEST_HOSTS'] ?? '').split(','), beyond?.host ?? '']

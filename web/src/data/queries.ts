@@ -42,6 +42,7 @@ export const queries = {
   people: list('people', ROUTES.listPeople, { by: ['people'] }),
   condition: list('condition', ROUTES.getCondition),
   shop: list('shop', ROUTES.getShop, { by: ['recipes'] }),
+  practice: list('practice', ROUTES.getPractice),
   tablets: list('tablets', ROUTES.listTablets, { by: ['devices'] }),
   safekeeping: list('safekeeping', ROUTES.safekeeping),
   changes: list('changes', ROUTES.listChanges, { by: ['people', 'recipes', 'devices'] }),

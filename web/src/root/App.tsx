@@ -39,6 +39,7 @@ const YieldsPage = lazy(() => import('../areas/yields/YieldsPage.js'));
 const BatchYieldPage = lazy(() => import('../areas/yields/BatchYieldPage.js'));
 const YourselfPage = lazy(() => import('../areas/people/YourselfPage.js'));
 const PeoplePage = lazy(() => import('../areas/people/PeoplePage.js'));
+const PracticePage = lazy(() => import('../areas/people/PracticePage.js'));
 const AboutShopPage = lazy(() => import('../areas/people/AboutShopPage.js'));
 const TabletsPage = lazy(() => import('../areas/people/TabletsPage.js'));
 const SafekeepingPage = lazy(() => import('../areas/people/SafekeepingPage.js'));
@@ -94,6 +95,7 @@ export function App() {
                     <Route path="shop/about" element={<AboutShopPage />} />
                     <Route path="shop/tablets" element={<TabletsPage />} />
                     <Route path="shop/safekeeping" element={<SafekeepingPage />} />
+                    <Route path="shop/practice" element={<PracticePage />} />
                     <Route path="shop/changes" element={<ChangesPage />} />
                     <Route path="devices" element={<DevicesPage />} />
                     <Route path="scales" element={<ScalesPage />} />

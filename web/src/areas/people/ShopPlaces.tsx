@@ -7,6 +7,7 @@ const PLACES = [
   { to: '/shop/people', name: 'People', roles: ['lead', 'owner'] },
   { to: '/shop/tablets', name: 'Tablets', roles: ['lead', 'owner'] },
   { to: '/shop/safekeeping', name: 'Safekeeping', roles: ['lead', 'owner'] },
+  { to: '/shop/practice', name: 'Practice', roles: ['lead', 'bench'] },
   { to: '/shop/changes', name: 'What was changed', roles: ['lead', 'owner', 'inspector'] },
   { to: '/devices', name: 'Scales and probes', roles: ['lead', 'bench', 'owner', 'inspector'] },
 ];

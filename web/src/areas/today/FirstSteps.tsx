@@ -37,7 +37,7 @@ export function FirstSteps() {
   const steps: Step[] = [
     {
       name: 'Say which shop it is',
-      why: 'its country brings rule book, currency, time and units with it',
+      why: 'its country brings rule book, currency, time and units with it; what its machines hold',
       to: '/shop/about',
       isDone: health.timeZone !== 'UTC',
     },
@@ -119,6 +119,10 @@ export function FirstSteps() {
           </Box>
         </Box>
       ))}
+      <Box sx={{ borderTop: `1px solid ${COLOUR.edge}`, pt: 2, color: 'text.secondary' }}>
+        Nothing like it seen yet? <Link to="/shop/practice">Look at an invented shop</Link>, and press what
+        you like: nothing of it is in yours.
+      </Box>
     </Box>
   );
 }
