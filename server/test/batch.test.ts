@@ -107,10 +107,11 @@ describe('one real batch', () => {
       status: 422,
       errors: [{ path: 'stints[0].people' }],
     });
+    const own = (await ines.get('/shop')).body as OwnShop;
+    expect((await ines.put('/shop', { ...own, hourMinor: null })).status).toBe(200);
     expect((await say(ines, { stints })).status).toBe(200);
     const open = (await sheetOf(ines, done.id)).cost;
     expect(open).toMatchObject({ unpriced: ['Work'], totalMinor: cost.totalMinor });
-    const own = (await ines.get('/shop')).body as OwnShop;
     expect((await ines.put('/shop', { ...own, hourMinor: 1850 })).status).toBe(200);
     expect((await say(ines, { stints })).status).toBe(200);
     const paid = (await sheetOf(ines, done.id)).cost;

@@ -27,7 +27,8 @@ export async function db(args: readonly string[]): Promise<number> {
   try {
     if (args[0] === 'verify') {
       return await run(process.execPath, [path.join(ROOT, 'server/dist/ledger/verify-main.js')], {
-        env: { ...process.env, DATABASE_URL: reach.appUrl },
+        // After a restore on a bare machine only the owner has rights yet; the first start gives the others theirs.
+        env: { ...process.env, DATABASE_URL: reach.ownerUrl },
       });
     }
     return await run(await client('mariadb'), clientArgs(reach.ownerUrl), { env: clientEnv(reach.ownerUrl) });

@@ -4,6 +4,9 @@ import type { Machine } from '@zest/core';
 /** Everything here is invented for the demonstration shop. */
 export const SHOP_NAME = 'Ternquay Butchers';
 
+/** What an hour of one pair of hands costs here, pence. */
+export const HOUR_MINOR = 1_650;
+
 export const SHOP_ABOUT = {
   address: '4 Netmenders’ Row\nLowmarsh Harbour',
   country: 'GB',

@@ -13,6 +13,7 @@ import { writeTheBook, writeWhatWasLearned } from './book.js';
 import {
   CASINGS,
   INGREDIENTS,
+  HOUR_MINOR,
   MACHINES,
   PEOPLE,
   SHOP_ABOUT,
@@ -253,6 +254,7 @@ async function addPeople(app: AppContext): Promise<Cast> {
   await saveSetting(app.db, 'time_zone', 'Europe/London');
   await saveSetting(app.db, 'machines', MACHINES);
   await saveSetting(app.db, 'shop', SHOP_ABOUT);
+  await saveSetting(app.db, 'hour_minor', HOUR_MINOR);
   return { lead, hands: people.filter((p) => p.role === 'bench') };
 }
 

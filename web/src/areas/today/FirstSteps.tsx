@@ -120,8 +120,11 @@ export function FirstSteps() {
         </Box>
       ))}
       <Box sx={{ borderTop: `1px solid ${COLOUR.edge}`, pt: 2, color: 'text.secondary' }}>
-        Nothing like it seen yet? <Link to="/shop/practice">Look at an invented shop</Link>, and press what
-        you like: nothing of it is in yours.
+        Nothing like it seen yet?{' '}
+        <Box component={Link} to="/shop/practice" sx={{ color: 'text.primary' }}>
+          Look at an invented shop
+        </Box>
+        , and press what you like: nothing of it is in yours.
       </Box>
     </Box>
   );
