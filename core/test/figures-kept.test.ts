@@ -35,6 +35,18 @@ describe('a number in a quantity', () => {
       expect(() => parseQuantity(text), text).toThrow();
   });
 
+  it('is grouped by a mark that repeats, unless that is the reader’s decimal mark', () => {
+    const read = (text: string, numberStyle?: 'point' | 'comma') => {
+      const quantity = parseQuantity(text, { expect: 'mass', ...(numberStyle ? { numberStyle } : {}) });
+      return quantity.kind === 'mass' ? quantity.massMg : undefined;
+    };
+    expect(read('1.234.567 g')).toBe(1_234_567_000);
+    expect(read('1.234.567 g', 'comma')).toBe(1_234_567_000);
+    expect(read('1,234,567 g', 'point')).toBe(1_234_567_000);
+    expect(() => read('1.234.567 g', 'point')).toThrow();
+    expect(() => read('1,234,567 g', 'comma')).toThrow();
+  });
+
   it('is a temperature with blanks around the degree', () => {
     for (const text of ['5 ° C', '5° C', '5°C', '5 C', '5 degrees celsius'])
       expect(parseQuantity(text, { expect: 'temperature' }), text).toMatchObject({

@@ -26,4 +26,24 @@ describe('a recipe scaled', () => {
       'Old name',
     );
   });
+
+  it('names the scale of each line by what it can show, and none where there is none', () => {
+    const lines = [line('Fine salt', 16), line('Cure 6.25', 2), line('Iced water', 300)];
+    // 128 g on the dose scale, 16 g of cure there too, 2.4 kg on the bench.
+    expect(scale({ lines }).lines.map((l) => [l.name, l.scaleId])).toEqual([
+      ['Fine salt', 'dose'],
+      ['Cure 6.25', 'dose'],
+      ['Iced water', 'bench'],
+    ]);
+    const none = scaleTo({
+      document: recipeOf(lines),
+      library: LIBRARY,
+      wanted: 'meat',
+      amount: 8e6,
+      productYield: 0.9,
+      scales: [],
+    });
+    expect(none.lines.map((l) => l.scaleId)).toEqual([null, null, null]);
+    expect(none.lines[0]?.dueMg).toBe(128_000);
+  });
 });

@@ -27,6 +27,7 @@ const RecipesPage = lazy(() => import('../areas/recipes/RecipesPage.js'));
 const RecipePage = lazy(() => import('../areas/recipes/card/RecipePage.js'));
 const EditorPage = lazy(() => import('../areas/recipes/editor/EditorPage.js'));
 const BringInPage = lazy(() => import('../areas/recipes/bring-in/BringInPage.js'));
+const IngredientPage = lazy(() => import('../areas/recipes/library/IngredientPage.js'));
 const LibraryPage = lazy(() => import('../areas/recipes/library/LibraryPage.js'));
 const UsualShelfPage = lazy(() => import('../areas/recipes/shelf/UsualShelfPage.js'));
 const StartingPage = lazy(() => import('../areas/recipes/shelf/StartingPage.js'));
@@ -82,6 +83,7 @@ export function App() {
                       <Route path="blend/table" element={<OnTablePage />} />
                     </Route>
                     <Route path="recipes" element={<RecipesPage />} />
+                    <Route path="ingredients/:id" element={<IngredientPage />} />
                     <Route path="recipes/shelf" element={<LibraryPage />} />
                     <Route path="recipes/rules" element={<RulesPage />} />
                     <Route path="recipes/:id" element={<RecipePage />} />

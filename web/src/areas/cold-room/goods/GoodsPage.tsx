@@ -8,6 +8,7 @@ import TableRow from '@mui/material/TableRow';
 import TextField from '@mui/material/TextField';
 import { useQuery } from '@tanstack/react-query';
 import { useRef, useState } from 'react';
+import { Link } from 'react-router';
 import { type StockItem } from '@zest/contract';
 import { Loading } from '../../../ui/Loading.js';
 import { PRIMARY, PrimaryBar } from '../../../ui/PrimaryBar.js';
@@ -17,6 +18,8 @@ import { NUMERALS } from '../../../ui/theme.js';
 import { Triangle, Trouble } from '../../../ui/Trouble.js';
 import { useUnits, type Units } from '../../../ui/units.js';
 import { ColdRoomPlaces } from '../ColdRoomPlaces.js';
+import { LotsOfItem } from './LotsOfItem.js';
+import { amount, runsOut } from './goods-words.js';
 import { GoodsCountDialog } from './GoodsCountDialog.js';
 import { NewCasingDialog } from './NewCasingDialog.js';
 import { NewIngredientDialog } from './NewIngredientDialog.js';
@@ -110,7 +113,17 @@ function ItemRow({
   return (
     <TableRow sx={{ verticalAlign: 'top' }}>
       <TableCell>
-        <b>{item.name}</b>
+        {item.kind === 'ingredient' ? (
+          <Box
+            component={Link}
+            to={`/ingredients/${item.id}`}
+            sx={{ color: 'text.primary', fontWeight: 700 }}
+          >
+            {item.name}
+          </Box>
+        ) : (
+          <b>{item.name}</b>
+        )}
         <Box sx={{ fontSize: 14, color: 'text.secondary' }}>{item.form}</Box>
       </TableCell>
       <TableCell>{carries(item, units)}</TableCell>
@@ -121,30 +134,7 @@ function ItemRow({
         {soon ? <Triangle size={16} /> : null} {runsOut(item)}
       </TableCell>
       <TableCell sx={{ fontSize: 15 }}>
-        {item.lots.map((lot) => (
-          <Box key={lot.id}>
-            <span style={NUMERALS}>
-              {lot.code} {amount(item, lot.balance, units)}
-            </span>{' '}
-            {lot.supplier}, came {lot.receivedOn}
-            {lot.priceMinor === null
-              ? ', price not known'
-              : item.kind === 'casing'
-                ? `, ${units.money(lot.priceMinor)} / m`
-                : `, ${units.perMass(lot.priceMinor)}`}
-            {lot.useBy ? `, use by ${lot.useBy}` : ''}
-            {lot.status === 'available' ? '' : ` – ${lot.holdReason ?? lot.status}`}
-            {onCount ? (
-              <Button
-                size="small"
-                aria-label={`Stock take of ${item.name} ${lot.code}`}
-                onClick={() => onCount(lot)}
-              >
-                Count
-              </Button>
-            ) : null}
-          </Box>
-        ))}
+        <LotsOfItem item={item} onCount={onCount} />
       </TableCell>
       {onReceive ? (
         <TableCell>
@@ -168,16 +158,4 @@ function carries(item: StockItem, units: Units): string {
   }
   if (item.role === 'salt') return 'plain salt';
   return item.saltPct > 0 ? `${item.role}, ${units.number(item.saltPct, 1)} % salt` : item.role;
-}
-
-function runsOut(item: StockItem): string {
-  if (item.isSupply) return '';
-  if (item.free <= 0) return 'nothing free';
-  if (item.daysLeft === null) return 'not used lately';
-  const days = Math.floor(item.daysLeft);
-  return days > 90 ? 'in over 3 months' : `in about ${days} days`;
-}
-
-function amount(item: StockItem, value: number, units: Units): string {
-  return item.measure === 'mm' ? units.length(value) : units.mass(value, 10_000);
 }

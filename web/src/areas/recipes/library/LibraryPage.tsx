@@ -2,16 +2,18 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
-import { STATEMENTS, plain } from '@zest/core';
+import { Link } from 'react-router';
+import { plain } from '@zest/core';
 import type { LibraryItem } from '@zest/contract';
 import { Loading } from '../../../ui/Loading.js';
 import { PRIMARY, PrimaryBar } from '../../../ui/PrimaryBar.js';
 import { usePerson } from '../../../data/session.js';
 import { COLOUR, NUMERALS } from '../../../ui/theme.js';
 import { Triangle, Trouble } from '../../../ui/Trouble.js';
-import { useUnits, type Units } from '../../../ui/units.js';
+import { useUnits } from '../../../ui/units.js';
 import { RecipePlaces } from '../RecipePlaces.js';
 import { useLibrary } from '../use-recipes.js';
+import { holdsWords, isUnstated } from './holds-words.js';
 import { FactsDialog } from './FactsDialog.js';
 import { MakePreBlendDialog } from './MakePreBlendDialog.js';
 import { PreBlendDialog } from './PreBlendDialog.js';
@@ -61,7 +63,14 @@ export default function LibraryPage() {
             }}
           >
             <Box role="cell">
-              <b>{item.name}</b>, {item.form}
+              <Box
+                component={Link}
+                to={`/ingredients/${item.id}`}
+                sx={{ color: 'text.primary', fontWeight: 700 }}
+              >
+                {item.name}
+              </Box>
+              , {item.form}
             </Box>
             <Box role="cell">{item.preBlend ? 'pre-blend' : item.role}</Box>
             <Box role="cell" sx={NUMERALS} title={item.dose?.source}>
@@ -104,31 +113,4 @@ export default function LibraryPage() {
       ) : null}
     </Box>
   );
-}
-
-function isUnstated(item: LibraryItem): boolean {
-  return !item.typed || (item.compound && STATEMENTS.some((s) => !item.stated.includes(s)));
-}
-
-function holdsWords(item: LibraryItem, units: Units): string {
-  if (!item.typed) return 'nobody has said whether it is salt, cure or neither';
-  const { contents } = item;
-  const parts = [
-    ['salt', contents.saltPct],
-    ['nitrite', contents.nitritePct],
-    ['nitrate', contents.nitratePct],
-    ['sugar', contents.sugarPct],
-    ['fat', contents.fatPct],
-    ['binder', contents.binderPct],
-  ] as const;
-  const missing = item.compound ? STATEMENTS.filter((s) => !item.stated.includes(s)) : [];
-  return [
-    ...parts
-      .filter(([, pct]) => pct > 0)
-      .map(([name, pct]) => `${name} ${units.percent(pct, pct < 2 ? 2 : 0)}`),
-    ...(item.packet ? [`${item.packet.netG} g seasons ${item.packet.seasonsKg} kg`] : []),
-    ...(item.piece ? [`pieces of ${item.piece.mm} mm, ${item.piece.melting}`] : []),
-    ...item.allergens.map((a) => a.toUpperCase()),
-    ...(missing.length > 0 ? [`not stated: ${missing.join(', ')}`] : []),
-  ].join(' · ');
 }
