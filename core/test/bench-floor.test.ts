@@ -21,7 +21,7 @@ import {
   type Situation,
   NO_SITUATION,
   STEP_KINDS,
-  machineKind,
+  isAtMachine,
   type StartFacts,
   type TasteFacts,
   type TimerEvent,
@@ -35,8 +35,7 @@ describe('what must be ready', () => {
   it('puts the caution first at every machine, and asks nothing where there is none', () => {
     for (const kind of STEP_KINDS) {
       const list = checks({ key: 'one', kind: kind.name });
-      const { machine } = kind.traits;
-      const isMoving = machine !== undefined && machineKind(machine).moves;
+      const isMoving = isAtMachine({ kind: kind.name });
       expect(list.filter((c) => c.caution)).toHaveLength(isMoving ? 1 : 0);
       expect(list[0]?.caution ?? false, kind.name).toBe(isMoving);
     }

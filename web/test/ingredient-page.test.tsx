@@ -21,8 +21,8 @@ const at = (
 ) =>
   shown(
     <Routes>
-      <Route path="/" element={<Navigate to={`/ingredients/${encodeURIComponent(id)}`} />} />
-      <Route path="/ingredients/:id" element={<IngredientPage />} />
+      <Route path="/" element={<Navigate to={`/recipes/ingredient/${encodeURIComponent(id)}`} />} />
+      <Route path="/recipes/ingredient/:id" element={<IngredientPage />} />
     </Routes>,
     { ingredients: LIBRARY_ITEMS, goods, recipes: [LINK], rules: RULES },
     person,

@@ -196,6 +196,7 @@ describe('the first morning of a shop', () => {
       '/recipes/starting',
       '/cold-room/receive',
       '/cold-room/goods',
+      '/shop/practice',
     ]);
     expect(steps.queryByText(/– done/)).toBeNull();
     cleanup();

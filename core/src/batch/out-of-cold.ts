@@ -1,6 +1,6 @@
 import { timeOut, type ChillEvent, type TimeOut } from '../cold-room/chill-clock.js';
 import { outOfChill, type HouseRules } from '../rules/house.js';
-import { stepTitle, traitsOf } from '../steps/index.js';
+import { isAtMachine, stepTitle, traitsOf } from '../steps/index.js';
 import type { BatchFacts, StepFact } from './facts.js';
 import type { Missing } from './view.js';
 
@@ -57,7 +57,7 @@ export function missingCold(
   shop: Pick<HouseRules, 'outWarnMinutes' | 'outStopMinutes'> & { now: string },
 ): Missing[] {
   const t = traitsOf(step.document);
-  const works = t.machine !== undefined || t.pieces === true;
+  const works = isAtMachine(step.document) || t.pieces === true;
   if (!works || cold.sinceMs === null) return [];
   const minutes = Math.floor((Date.parse(shop.now) - cold.sinceMs) / 60_000);
   const { stopMinutes } = outOfChill(shop);

@@ -1,6 +1,14 @@
 import { massToken } from '../quantity/tokens.js';
 import { machineKind, machinesOf, mostHeldKg, sizesOf, type Machine } from '../shop/machines.js';
-import { HORN_PART, paramsOf, stepKind, stepTitle, traitsOf, type MethodStep } from '../steps/index.js';
+import {
+  HORN_PART,
+  isAtMachine,
+  paramsOf,
+  stepKind,
+  stepTitle,
+  traitsOf,
+  type MethodStep,
+} from '../steps/index.js';
 import type { WorkingDocument } from './document.js';
 import type { Finding } from './finding.js';
 
@@ -35,7 +43,7 @@ export function checkMachines(
     const lacking = sizeLacking(step, machines, document.casing?.calibreMm);
     if (lacking) found.push(warn(`steps[${i}]${lacking.parameter}`, `${stepTitle(step)}: ${lacking.why}`));
     const { machine } = traitsOf(step);
-    const room = machine && !machineKind(machine).moves ? mostHeldKg(machines, machine) : undefined;
+    const room = machine && !isAtMachine(step) ? mostHeldKg(machines, machine) : undefined;
     if (!machine || room === undefined || mixPerMeat === undefined) return;
     const times = Math.ceil((document.usualMeatMg * mixPerMeat) / (room * 1e6) - 1e-9);
     if (times <= 1) return;

@@ -25,6 +25,7 @@ export {
   expectedYield,
   holdsMass,
   hoursOf,
+  isAtMachine,
   notDoneAt,
   loadsOf,
   numberOf,

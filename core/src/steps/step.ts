@@ -1,3 +1,4 @@
+import { machineKind } from '../shop/machines.js';
 import { NO_SITUATION, type Counting, type ReadyCheck, type Situation, type Traits } from './kind.js';
 import type { Params, ParamValue } from './parameters.js';
 import type { ReadingAsk } from './readings/index.js';
@@ -72,6 +73,12 @@ export function hoursOf(step: StepLike): number | undefined {
 /** Why what came out of a step so far is not done; undefined when it is. Masses mg. */
 export function notDoneAt(step: StepLike, masses: { inMg: number; outMg: number }): string | undefined {
   return stepKind(step.kind).notDone?.(paramsOf(step), masses);
+}
+
+/** Whether it is done at a machine that moves, by hands; what a batch only stands in does not. */
+export function isAtMachine(step: StepLike): boolean {
+  const { machine } = traitsOf(step);
+  return machine !== undefined && machineKind(machine).moves;
 }
 
 /** What must be ready at the machine of a step; nothing where it has none. */

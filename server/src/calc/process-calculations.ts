@@ -10,7 +10,7 @@ import {
   fromFirstFormat,
   loadsOf,
   stepGate,
-  traitsOf,
+  isAtMachine,
   type Ingredient,
 } from '@zest/core';
 import { calcSchemas as schema, methodStep, recipeFile, type RecipeFile } from '@zest/contract';
@@ -133,7 +133,7 @@ export const PROCESS_CALCULATIONS: Record<string, Calculation> = {
         asks: asksOf(step, situation),
         loads: loadsOf(step, situation),
         skippedLoads: marks.filter((m) => m.kind === 'load-skipped').map((m) => Number(m.subject)),
-        ready: known.ready ?? (traitsOf(step).machine ? marks.some((m) => m.kind === 'ready') : undefined),
+        ready: known.ready ?? (isAtMachine(step) ? marks.some((m) => m.kind === 'ready') : undefined),
       });
       return { missing: missing.map(({ what, sentence }) => ({ what, message: plain(sentence) })) };
     },

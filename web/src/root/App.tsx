@@ -83,7 +83,7 @@ export function App() {
                       <Route path="blend/table" element={<OnTablePage />} />
                     </Route>
                     <Route path="recipes" element={<RecipesPage />} />
-                    <Route path="ingredients/:id" element={<IngredientPage />} />
+                    <Route path="recipes/ingredient/:id" element={<IngredientPage />} />
                     <Route path="recipes/shelf" element={<LibraryPage />} />
                     <Route path="recipes/rules" element={<RulesPage />} />
                     <Route path="recipes/:id" element={<RecipePage />} />

@@ -116,7 +116,7 @@ function ItemRow({
         {item.kind === 'ingredient' ? (
           <Box
             component={Link}
-            to={`/ingredients/${item.id}`}
+            to={`/recipes/ingredient/${item.id}`}
             sx={{ color: 'text.primary', fontWeight: 700 }}
           >
             {item.name}

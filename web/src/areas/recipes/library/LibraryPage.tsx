@@ -65,7 +65,7 @@ export default function LibraryPage() {
             <Box role="cell">
               <Box
                 component={Link}
-                to={`/ingredients/${item.id}`}
+                to={`/recipes/ingredient/${item.id}`}
                 sx={{ color: 'text.primary', fontWeight: 700 }}
               >
                 {item.name}
