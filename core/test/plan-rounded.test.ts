@@ -32,7 +32,7 @@ describe('a blend, rounded to what a scale can show', () => {
     const solve = await testSolver();
     const random = seeded(29);
     let found = 0;
-    for (let n = 0; n < 300; n += 1) {
+    for (let n = 0; n < 200; n += 1) {
       const input = someInput(random);
       const answer = plan(input, solve);
       if (answer.status !== 'optimal') continue;
@@ -67,7 +67,7 @@ describe('a blend, rounded to what a scale can show', () => {
     const solve = await testSolver();
     const random = seeded(31);
     let crumbs = 0;
-    for (let n = 0; n < 250; n += 1) {
+    for (let n = 0; n < 160; n += 1) {
       const input = someInput(random);
       const answer = plan(input, solve);
       if (answer.status !== 'optimal' || answer.uses.every((u) => u.massMg >= 500_000)) continue;

@@ -8,7 +8,7 @@ import { SomeBodies } from './some-bodies.js';
 import { openSmallBatch, openTestShop, type Hands, type TestShop } from './shop.js';
 
 /** Bodies in a run of the tests; by hand, a hundred thousand. */
-const BODIES = Number(process.env['ZEST_FUZZ'] ?? 1500);
+const BODIES = Number(process.env['ZEST_FUZZ'] ?? 900);
 /** So long each may take on a busy machine, ms. */
 const PATIENCE = 60_000 + BODIES * 40;
 const SEED = Number(process.env['ZEST_FUZZ_SEED'] ?? 7);
