@@ -2,6 +2,8 @@ import { spawn, type ChildProcess } from 'node:child_process';
 import { say } from './say.js';
 
 const RESTART_MS = 1000;
+/** Longer than any ending in good order takes. */
+const END_MS = 15_000;
 /** How often it is looked whether a process still answers, and how many looks in vain it is given. */
 const LOOK_MS = 2000;
 const MOST_SILENT = 10;
@@ -12,6 +14,7 @@ interface SupervisedOptions {
   onAsk?: (what: unknown) => object;
   /** For tests: everything faster. */
   restartMs?: number;
+  endMs?: number;
   lookMs?: number;
 }
 
@@ -25,6 +28,7 @@ export class Supervised {
   readonly #env: NodeJS.ProcessEnv;
   readonly #quiet: boolean;
   readonly #restartMs: number;
+  readonly #endMs: number;
   readonly #lookMs: number;
   readonly #onAsk: ((what: unknown) => object) | undefined;
   #child: ChildProcess | undefined;
@@ -34,6 +38,7 @@ export class Supervised {
   constructor(name: string, file: string, env: NodeJS.ProcessEnv, options: SupervisedOptions = {}) {
     this.#quiet = options.quiet ?? false;
     this.#restartMs = options.restartMs ?? RESTART_MS;
+    this.#endMs = options.endMs ?? END_MS;
     this.#lookMs = options.lookMs ?? LOOK_MS;
     this.#onAsk = options.onAsk;
     this.#name = name;
@@ -86,7 +91,10 @@ export class Supervised {
     if (!child || child.exitCode !== null || child.signalCode !== null) return;
     const ended = new Promise<void>((resolve) => child.once('exit', () => resolve()));
     child.kill('SIGTERM');
+    // What it has accepted is on disk: one that does not end by itself is ended.
+    const timer = setTimeout(() => child.kill('SIGKILL'), this.#endMs);
     await ended;
+    clearTimeout(timer);
   }
 
   /** Counts looks, not time: a machine that slept wakes with a process that only has to go on. */

@@ -8,7 +8,8 @@ import { claim, mustBeIdle, release, runningPid } from '../src/claim.js';
 import { startPrivateServer, APP, type PrivateServer } from '../src/database/private-server.js';
 import { fillOnce } from '../src/fill-once.js';
 import { signIn } from '../src/bench/client.js';
-import { ROOT } from '../src/paths.js';
+import { freePorts } from '../src/database/free-port.js';
+import { ROOT, SERVER_MAIN } from '../src/paths.js';
 import type { PracticeState } from '../src/practice.js';
 import { run } from '../src/run.js';
 import { openShop } from '../src/shop.js';
@@ -70,6 +71,19 @@ describe('a process that is looked after', () => {
     await until(async () => expect(await readFile(runs, 'utf8')).toMatch(/^xx\.{80,}$/));
     expect(watched.pid).toBe(second);
     await watched.stop();
+  });
+
+  it('is ended when it does not end by itself', async () => {
+    const file = path.join(folder, 'deaf.mjs');
+    await writeFile(
+      file,
+      `process.on('SIGTERM', () => undefined); process.send({ ready: true }); setInterval(() => undefined, 1000);`,
+    );
+    const deaf = new Supervised('It', file, process.env, { quiet: true, endMs: 50 });
+    await deaf.start(true);
+    const { pid } = deaf;
+    await deaf.stop();
+    expect(() => process.kill(pid ?? 0, 0)).toThrow('ESRCH');
   });
 });
 
@@ -138,9 +152,13 @@ describe('a shop', () => {
 
   it('starts its database again until it stands, however often it fails', async () => {
     const own = path.join(folder, 'revived');
-    const shop = await openShop({ folder: own, demo: false, quiet: true, port: undefined });
+    const shop = await openShop({ folder: own, demo: false, quiet: true, port: await freePorts() });
     const health = () => fetch(`${shop.address}api/v1/health`).then(({ status }) => status);
     expect(await health()).toBe(200);
+    // A second application at its port ends, instead of standing there and never being ready.
+    const second = new Supervised('It', SERVER_MAIN, shop.env, { quiet: true });
+    await expect(second.start(true)).rejects.toThrow('did not start');
+    await second.stop();
     // What it needs to start is in the way, as on a full disk, and is freed later.
     const inTheWay = path.join(own, 'run', 'init.sql');
     await mkdir(inTheWay);
@@ -161,7 +179,7 @@ describe('a shop', () => {
       folder: own,
       demo: false,
       quiet: true,
-      port: undefined,
+      port: await freePorts(),
       prepare: async (env) => {
         const who = { ZEST_LEAD_NAME: 'Renske', ZEST_LEAD_PASSWORD: 'a boat for three' };
         await run(process.execPath, [path.join(ROOT, 'server/dist/people/commands/add-lead.js')], {

@@ -5,6 +5,7 @@ import { afterAll, beforeAll, expect, it } from 'vitest';
 import { makeBackup } from '../src/backup/make.js';
 import { signIn } from '../src/bench/client.js';
 import { throwawayDemo } from '../src/bench/throwaway-demo.js';
+import { freePorts } from '../src/database/free-port.js';
 import { ROOT } from '../src/paths.js';
 import { quiet } from '../src/run.js';
 import { openShop } from '../src/shop.js';
@@ -58,7 +59,7 @@ it('a machine that has nothing but the program and the newest backup is the shop
     folder: path.join(bare, 'shop'),
     demo: false,
     quiet: true,
-    port: undefined,
+    port: await freePorts(),
   });
   try {
     expect(await sumsOf(again.ownerUrl)).toEqual(sums);

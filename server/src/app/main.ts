@@ -17,5 +17,6 @@ try {
   process.stderr.write(
     `The application could not start: ${error instanceof Error ? error.message : String(error)}\n`,
   );
-  process.exitCode = 1;
+  // What it has begun – its database, its devices – would keep it alive, and whoever started it waiting.
+  process.exit(1);
 }

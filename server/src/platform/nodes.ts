@@ -11,6 +11,8 @@ export interface Node {
 
 /** A connection is made within this, or is not. */
 const CONNECT_MS = 2_000;
+/** Connections that nobody uses any more end at once, or within this. */
+const CLOSE_MS = 3_000;
 
 const SESSION = [
   "sql_mode = 'STRICT_ALL_TABLES,NO_ENGINE_SUBSTITUTION'",
@@ -67,8 +69,14 @@ export class Nodes {
     return true;
   }
 
-  close(): Promise<void> {
-    return this.#node.pool.end();
+  /** Ends every connection in good order; one that does not end is not waited for for ever. */
+  async close(): Promise<void> {
+    let timer: NodeJS.Timeout | undefined;
+    const late = new Promise<void>((resolve) => {
+      timer = setTimeout(resolve, CLOSE_MS);
+    });
+    await Promise.race([this.#node.pool.end(), late]);
+    clearTimeout(timer);
   }
 
   #open(): Node {
