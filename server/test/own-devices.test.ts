@@ -1,23 +1,11 @@
-import { mkdtemp } from 'node:fs/promises';
-import net from 'node:net';
-import os from 'node:os';
-import path from 'node:path';
 import { SerialPortMock } from 'serialport';
 import { v7 as uuid } from 'uuid';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { ScaleReadingMessage } from '@zest/contract';
-import { SCALES } from '@zest/core';
-import {
-  Relay,
-  keepFitted,
-  sharedPrinter,
-  shopScales,
-  WiredProbes,
-  WiredScales,
-} from '../src/devices/index.js';
-import type { LiveHub } from '../src/platform/live.js';
+import { keepFitted, shopScales, WiredProbes, WiredScales } from '../src/devices/index.js';
 import { isNearby } from '../src/devices/nearby.js';
 import { Wire } from '../src/devices/wire.js';
+import { startScale } from './scale-on-network.js';
 import { openTestShop, type Hands, type TestShop } from './shop.js';
 
 let shop: TestShop;
@@ -27,33 +15,6 @@ let scales: WiredScales;
 let probes: WiredProbes;
 let nowMs = 1_000_000;
 const heard: ScaleReadingMessage[] = [];
-
-/** A scale on the network that says what it is told to. */
-async function startScale() {
-  const clients = new Set<net.Socket>();
-  const got: string[] = [];
-  const server = net.createServer((socket) => {
-    clients.add(socket);
-    socket.setEncoding('latin1');
-    socket.on('data', (text: string) => got.push(text));
-    socket.on('error', () => socket.destroy());
-    socket.on('close', () => clients.delete(socket));
-  });
-  await new Promise<void>((resolve) => server.listen(0, '127.0.0.1', resolve));
-  const { port } = server.address() as net.AddressInfo;
-  return {
-    port,
-    got,
-    say: (text: string) => clients.forEach((c) => c.write(text)),
-    cut: () => clients.forEach((c) => c.destroy()),
-    isCalled: () => expect.poll(() => clients.size).toBeGreaterThan(0),
-    isCalledBy: (n: number) => expect.poll(() => clients.size).toBe(n),
-    close: () => {
-      server.close();
-      clients.forEach((c) => c.destroy());
-    },
-  };
-}
 
 const described = (more: object = {}) => ({
   id: uuid(),
@@ -296,68 +257,4 @@ it('knows an address of the shop’s own network from one that leads out of it',
     expect(isNearby(near), near).toBe(true);
   for (const far of ['203.0.113.9', '172.32.0.1', '8.8.8.8', '2001:db8::1', 'scale.shop', ''])
     expect(isNearby(far), far).toBe(false);
-});
-
-describe('a scale that hangs at another application', () => {
-  it('is shown, believed and tared here; one that is heard no more counts as away', async () => {
-    const heardHere: ScaleReadingMessage[] = [];
-    const there = { scale: () => undefined, probe: () => undefined } as unknown as LiveHub;
-    const here = { scale: (r: ScaleReadingMessage) => heardHere.push(r) } as unknown as LiveHub;
-    const none = { scales: new WiredScales([]), probes: new WiredProbes([]) };
-    const near = await startScale();
-    const { id, name, capacityMg, divisionMg, tubMg } = SCALES.find((s) => s.id === 'bench')!;
-    const wiring = { by: 'tcp', host: '127.0.0.1', port: near.port } as const;
-    const fitting = { id, name, capacityMg, divisionMg, tubMg, wiring, format: 'plain', unit: 'g' } as const;
-    const own = { scales: new WiredScales([fitting]), probes: new WiredProbes([]) };
-    const common = { db: shop.app.db, now: () => new Date() };
-    const sender = new Relay({ ...common, hub: there, ...own });
-    const taker = new Relay({ ...common, hub: here, ...none, freshMs: 300 });
-    const turns = async () => {
-      await sender.turn();
-      await taker.turn();
-    };
-    await near.isCalled();
-    let before = 0;
-    const saying = async (text: string, netMg: number) => {
-      // A figure that stands still needs several readings.
-      await expect
-        .poll(async () => {
-          near.say(text);
-          await turns();
-          return heardHere.slice(before).some((r) => r.netMg === netMg && r.stable);
-        })
-        .toBe(true);
-      before = heardHere.length;
-      return heardHere.at(-1)!;
-    };
-    const still = await saying('500.0 g\r\n', 500_000);
-    expect(none.scales.believes(still.id, 500_000)).toBe(true);
-    expect(none.scales.believes(still.id, 500_001)).toBe(false);
-    expect(none.scales.list().find((s) => s.id === 'bench')?.connected).toBe(true);
-    expect(none.scales.tare('bench')).toBe(true);
-    await saying('500.0 g\r\n', 0);
-    expect(none.scales.tare('floor')).toBe(false);
-    // Nothing is said of a process that died: what it showed last is shown no more.
-    await expect
-      .poll(async () => {
-        await taker.turn();
-        return none.scales.list().find((s) => s.id === 'bench')?.connected;
-      })
-      .toBe(false);
-    expect(heardHere.at(-1)).toMatchObject({ scaleId: 'bench', connected: false });
-    near.close();
-    own.scales.close();
-  });
-
-  it('and what is printed at one is found at the other', async () => {
-    const [a, b] = [
-      await mkdtemp(path.join(os.tmpdir(), 'spool-')),
-      await mkdtemp(path.join(os.tmpdir(), 'spool-')),
-    ];
-    const printer = (folder: string) => sharedPrinter(folder, shop.app.db, () => new Date());
-    const file = await printer(a).print('tub-B7-L0', Buffer.from('%PDF of a label'));
-    expect((await printer(b).read(file))?.toString()).toBe('%PDF of a label');
-    expect(await printer(b).read('tub-B8-L0.pdf')).toBeUndefined();
-    expect(await printer(b).read('../secret.pdf')).toBeUndefined();
-  });
 });

@@ -1,5 +1,3 @@
-import { usedSince } from '../src/cold-room/store/used.js';
-import { openDatabase } from '../src/platform/database.js';
 import { v7 as uuid } from 'uuid';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { CustomerTicket, StockItem, TrimLot } from '@zest/contract';
@@ -206,31 +204,6 @@ describe('other goods', () => {
     const outlook = (await inspector.get('/outlook')).body;
     expect(outlook.oldest[0].ageDays).toBeGreaterThanOrEqual(outlook.oldest[1].ageDays);
     expect(outlook.mustGo.length).toBeGreaterThan(0);
-  });
-
-  it('what is used today is added up as it comes, to the same as all of it at once', async () => {
-    const hands = benchHands(shop, ines, bram);
-    const at = () => shop.clock.now();
-    const shoulder = await room.receive({ fatPct: 20 });
-    const body = room.batchBody([{ lot: shoulder, massMg: kg(10) }]);
-    expect((await ines.post('/batches', body)).status).toBe(200);
-    const batch = await hands.workUntil(await sheetOf(ines, body.id), (s) => s.kind === 'weigh-ingredients');
-    const lines = batch.lines.filter((l) => l.kind === 'ingredient').slice(0, 4);
-    const sums = async () => {
-      const fresh = openDatabase(shop.app.config.databaseUrl, 1);
-      const [going, whole] = [await usedSince(shop.app.db, at(), 28), await usedSince(fresh, at(), 28)];
-      await fresh.close();
-      expect([...going].sort()).toEqual([...whole].sort());
-      return [...whole.values()].reduce((sum, n) => sum + n, 0);
-    };
-    let before = await sums();
-    for (const [i, line] of lines.entries()) {
-      await hands.weigh(batch, line, 1000 + i);
-      expect(await sums()).toBe(before + 1000 + i);
-      before += 1000 + i;
-      shop.clock.minutes([0.2, 1, 5, 0.1][i] ?? 1);
-      expect(await sums()).toBe(before);
-    }
   });
 
   it('a new trim can be made, once per name', async () => {

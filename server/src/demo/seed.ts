@@ -5,23 +5,11 @@ import { solver } from '../calc/solver.js';
 import { addDraft } from '../blend/index.js';
 import { addSupply, countLot, nextLotCode, prepareLot, receiveLot, stockLot } from '../cold-room/index.js';
 import { NO_SCALES, calibrate, type ScaleDriver } from '../devices/index.js';
-import { addPerson } from '../people/index.js';
 import type { AppContext } from '../platform/app-context.js';
-import { saveSetting } from '../platform/settings.js';
-import { hashSecret } from '../platform/secrets.js';
 import { writeTheBook, writeWhatWasLearned } from './book.js';
-import {
-  CASINGS,
-  INGREDIENTS,
-  HOUR_MINOR,
-  MACHINES,
-  PEOPLE,
-  SHOP_ABOUT,
-  SHOP_NAME,
-  TRIMS,
-  makeIds,
-} from './catalogue.js';
+import { CASINGS, INGREDIENTS, TRIMS, makeIds } from './catalogue.js';
 import type { DemoClock } from './clock.js';
+import { addPeople } from './people.js';
 import { BatchPlayer, type Cast } from './play-batch.js';
 import { demoRecipes } from './recipes.js';
 import { KEEPS_DAYS, STOCK, type DemoLot } from './stock.js';
@@ -230,32 +218,6 @@ async function playThisMorning(
   });
   clock.set(hoursAgo(1.5));
   await player.play(choose(mustFind(recipes, 'Marsh Lamb Thin'), 24), { stopAt: 'meats' });
-}
-
-async function addPeople(app: AppContext): Promise<Cast> {
-  const people: Person[] = [];
-  for (const { secret, ...person } of PEOPLE) {
-    const id = uuid();
-    await addPerson(app.db, { id, ...person, secretHash: await hashSecret(secret, app.config.hashWork) });
-    people.push({
-      id,
-      name: person.name,
-      role: person.role,
-      units: 'metric',
-      numberStyle: null,
-      signs: person.role === 'lead',
-    });
-  }
-  const lead = people.find((p) => p.role === 'lead');
-  if (!lead) throw new Error('The demonstration needs a lead.');
-  await saveSetting(app.db, 'shop_name', SHOP_NAME);
-  await saveSetting(app.db, 'currency', 'GBP');
-  await saveSetting(app.db, 'rule_book', 'eu');
-  await saveSetting(app.db, 'time_zone', 'Europe/London');
-  await saveSetting(app.db, 'machines', MACHINES);
-  await saveSetting(app.db, 'shop', SHOP_ABOUT);
-  await saveSetting(app.db, 'hour_minor', HOUR_MINOR);
-  return { lead, hands: people.filter((p) => p.role === 'bench') };
 }
 
 async function stockDryGoods(

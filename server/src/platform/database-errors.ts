@@ -6,8 +6,8 @@ export function errnoOf(error: unknown): number | undefined {
 
 export const DUPLICATE_KEY = 1062;
 /** Two wrote the same at once; the later one begins again. In a cluster it may be told so at its commit. */
-export const DEADLOCK = 1213;
-export const LOCK_WAIT = 1205;
+const DEADLOCK = 1213;
+const LOCK_WAIT = 1205;
 
 /** A statement that ran into its time limit. */
 export const TOOK_TOO_LONG = 1969;
