@@ -6,10 +6,12 @@ import {
   brokenSpeciesRules,
   fold,
   gauges,
+  nitrite,
   parseQuantity,
   recipeFigures,
   ribbon,
   sample,
+  scaleRecipe,
   shareOut,
   yields,
   type LedgerAccount,
@@ -284,5 +286,86 @@ describe('a batch of an early recipe, whose lines kept only what they are', () =
     // 18 g and 99.4 % of 10 g on 1028 g, or on the kilogram of meat.
     const saltG = 18 + 9.94;
     near(cured!.value, cured!.basis === 'meat block' ? saltG : saltG / 1.028);
+  });
+});
+
+describe('nitrite of a cure by a book', () => {
+  it('says the mix it is of only where that is known, and asks for it where the book is by the mix', () => {
+    const us = nitrite({ cureG: 25, nitritePct: 6.25, meatKg: 10, book: 'us' });
+    near(us.ppmOnMeat, 156.25);
+    expect('ppmOnMix' in us).toBe(false);
+    const eu = nitrite({ cureG: 25, nitritePct: 6.25, meatKg: 10, mixKg: 12.5, book: 'eu' });
+    near(eu.ppmOnMix!, 125);
+    expect(() => nitrite({ cureG: 25, nitritePct: 6.25, meatKg: 10, book: 'eu' })).toThrow(
+      'sets its limit on the mix',
+    );
+  });
+
+  it('is kept by just the most that may be weighed, and not by a thousandth more', () => {
+    for (const book of BOOK_IDS) {
+      const by = (cureG: number) => nitrite({ cureG, nitritePct: 0.6, meatKg: 10, mixKg: 11, book });
+      const { maxCureG } = by(1);
+      expect([by(maxCureG).withinLimit, by(maxCureG * 1.002).withinLimit], book).toEqual([true, false]);
+    }
+    expect(
+      nitrite({ cureG: 5, nitritePct: 0, nitratePct: 4, meatKg: 1, mixKg: 1, book: 'us' }).maxCureG,
+    ).toBe(Infinity);
+  });
+});
+
+describe('a recipe scaled by figures alone', () => {
+  it('is of more than nothing and of no more than a thousand tons', () => {
+    const salt = [{ name: 'salt', dose: { gPerKgMeat: 16 } }];
+    expect(scaleRecipe({ meatKg: 1e6, lines: salt }).lines[0]?.massG).toBe(16e6);
+    for (const meatKg of [0, -1, 1e6 + 1, NaN])
+      expect(() => scaleRecipe({ meatKg, lines: salt }), String(meatKg)).toThrow('more than 0 kg');
+  });
+});
+
+describe('a ledger that cannot be', () => {
+  const lot: LedgerAccount = { id: 'lean', kind: 'lot', measure: 'mg', name: 'Lean' };
+  const place: LedgerAccount = {
+    id: 'mix',
+    kind: 'place',
+    measure: 'mg',
+    name: 'Mix',
+    position: 1,
+    closed: false,
+  };
+  const by = (amount: number) => () =>
+    yields({
+      accounts: [lot, place],
+      meatBlock: ['lean'],
+      transfers: [{ id: '1', from: 'lean', to: 'mix', amount }],
+    });
+
+  it('is refused at the mass: nothing, less than nothing, a part of a milligram, too much to count', () => {
+    for (const amount of [0, -5, 0.5, NaN, 2 ** 53])
+      expect(by(amount), String(amount)).toThrow('A mass must be a whole number of milligrams above 0.');
+    expect(by(1)().balances).toEqual({ lean: -1, mix: 1 });
+    // Nothing came in: no yield, and nothing missing.
+    const empty = yields({ accounts: [lot, place], meatBlock: ['lean'], transfers: [] });
+    expect(empty).toEqual({
+      balances: { lean: 0, mix: 0 },
+      stepYields: {},
+      runningYields: {},
+      stillThereMg: 0,
+      unaccountedMg: 0,
+    });
+  });
+});
+
+describe('a number with one mark', () => {
+  it('is asked about where it may be a thousand or a part, and read where the style says which', () => {
+    const read = (text: string, numberStyle?: 'point' | 'comma') =>
+      parseQuantity(text, { expect: 'mass', ...(numberStyle ? { numberStyle } : {}) });
+    expect(() => read('1.234 kg')).toThrow('can be read as 1.234 or as 1234');
+    expect(read('1.234 kg', 'point')).toMatchObject({ massMg: 1_234_000 });
+    expect(read('1.234 kg', 'comma')).toMatchObject({ massMg: 1_234_000_000 });
+    expect(read('1.23 kg')).toMatchObject({ massMg: 1_230_000 });
+    expect(read('0.123 kg')).toMatchObject({ massMg: 123_000 });
+    expect(() => read('1.23 kg', 'comma')).toThrow('is not a number');
+    expect(read('1 1/2 kg')).toMatchObject({ massMg: 1_500_000 });
+    for (const wrong of ['1/2/3 kg', '1/2x kg', '1/0 kg']) expect(() => read(wrong), wrong).toThrow();
   });
 });
