@@ -46,7 +46,7 @@ export function nitrite(input: NitriteInput): NitriteAnswer {
     limitPpm: rule.limitPpm,
     basis: rule.basis,
     withinLimit: onBasis <= rule.limitPpm * (1 + SLACK),
-    maxCureG: nitritePct === 0 ? Infinity : (rule.limitPpm * basisKg * 1000) / ((nitritePct / 100) * 1e6),
+    maxCureG: (rule.limitPpm * basisKg * 1000) / ((nitritePct / 100) * 1e6),
     ...(nitratePct === undefined ? {} : { nitratePpm: ppm(nitratePct, basisKg) }),
   };
 }
