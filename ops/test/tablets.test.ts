@@ -1,6 +1,6 @@
 import { execFile } from 'node:child_process';
 import { X509Certificate, randomUUID } from 'node:crypto';
-import { readFile, rm, stat, writeFile } from 'node:fs/promises';
+import { readFile, readdir, rm, stat, writeFile } from 'node:fs/promises';
 import os from 'node:os';
 import path from 'node:path';
 import { promisify } from 'node:util';
@@ -92,7 +92,7 @@ async function elsewhere(): Promise<Elsewhere> {
       .find((i) => i?.family === 'IPv4' && !i.internal)?.address;
     const nothing = () => Promise.resolve();
     const here = (file: string, ...args: string[]) => exec(process.execPath, [file, ...args]);
-    return { address: address ?? os.hostname(), node: here, cut: undefined, leave: nothing };
+    return { address: address ?? os.hostname(), node: here, cut: undefined, slow: undefined, leave: nothing };
   }
   await ip('link', 'add', `${name}a`, 'type', 'veth', 'peer', 'name', `${name}b`);
   await ip('link', 'set', `${name}b`, 'netns', name);
@@ -106,6 +106,10 @@ async function elsewhere(): Promise<Elsewhere> {
     cut: async (isCut) => {
       await ip('link', 'set', `${name}a`, isCut ? 'down' : 'up');
     },
+    slow: async (rate) => {
+      const shaped = ['root', 'tbf', 'rate', rate ?? '', 'burst', '16kbit', 'latency', '400ms'];
+      await exec('tc', ['qdisc', rate ? 'add' : 'del', 'dev', `${name}a`, ...(rate ? shaped : ['root'])]);
+    },
     leave: async () => {
       await ip('netns', 'del', name);
     },
@@ -117,6 +121,8 @@ interface Elsewhere {
   node: (file: string, ...args: string[]) => Promise<{ stdout: string }>;
   /** Undefined where the line cannot be cut. */
   cut: ((isCut: boolean) => Promise<void>) | undefined;
+  /** So much goes over the line at most; all there is, where nothing is said. */
+  slow: ((rate?: string) => Promise<void>) | undefined;
   leave: () => Promise<void>;
 }
 
@@ -216,6 +222,21 @@ describe('a tablet in the network', () => {
         headers: { Origin: 'https://elsewhere.example' },
       }),
     ).toMatchObject({ status: 403 });
+  });
+
+  it('gets the whole interface over a line that is slow', async () => {
+    const secure = `https://${away.address}:${ports + 1}`;
+    const { text: ca } = await ask(`http://${away.address}:${ports + 2}/authority.crt`);
+    const assets = path.join(ROOT, 'web/dist/assets');
+    const script = (await readdir(assets)).find((f) => /^index-.*\.js$/.test(f)) ?? '';
+    await away.slow?.('1mbit');
+    const started = performance.now();
+    const { status, text } = await ask(`${secure}/assets/${script}`, { ca });
+    const tookMs = performance.now() - started;
+    await away.slow?.();
+    expect([status, text === (await readFile(path.join(assets, script), 'utf8'))]).toEqual([200, true]);
+    // A megabit a second carries 125 bytes a millisecond.
+    if (away.slow) expect(tookMs).toBeGreaterThan(text.length / 125 / 2);
   });
 
   it('is let in by a code made at the server, signs in, and goes on when the line was cut', async () => {

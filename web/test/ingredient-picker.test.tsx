@@ -93,4 +93,22 @@ describe('a casing', () => {
     await waitFor(() => expect(onPick).toHaveBeenLastCalledWith(hog));
     expect(sent).toMatchObject([{ path: '/shelf', body: { casings: ['hog-casing-30-32'] } }]);
   });
+
+  it('that is on no list is made where it is wanted, and chosen', async () => {
+    const plum = { casingId: ID(9), name: 'Cloth tube 70', material: 'fibrous', calibreMm: 70, gPerM: 20 };
+    const { sent, next } = standInServer({ '/casings': [own, plum] });
+    next({ body: { id: plum.casingId } });
+    const onPick = vi.fn();
+    onScreen(<CasingSelect chosen={null} onPick={onPick} />, { casings: [own] }, INES);
+    fireEvent.mouseDown(screen.getByRole('combobox', { name: 'Casing' }));
+    fireEvent.click(screen.getByRole('option', { name: /^another, that is on no list/ }));
+    const dialog = within(await screen.findByRole('dialog', { name: 'A new casing' }));
+    fireEvent.change(dialog.getByLabelText(/^Name, such as/), { target: { value: 'Cloth tube 70' } });
+    fireEvent.change(dialog.getByLabelText(/^Stuffed diameter/), { target: { value: '70' } });
+    fireEvent.change(dialog.getByLabelText(/^A metre weighs/), { target: { value: '20' } });
+    fireEvent.click(dialog.getByRole('button', { name: 'Add Cloth tube 70' }));
+    await waitFor(() => expect(onPick).toHaveBeenLastCalledWith(plum));
+    expect(sent[0]).toMatchObject({ path: '/casings', body: { name: 'Cloth tube 70', calibreMm: 70 } });
+    expect(screen.queryByRole('dialog')).toBeNull();
+  });
 });

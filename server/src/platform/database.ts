@@ -68,13 +68,13 @@ async function transaction<T>(nodes: Nodes, work: (tx: Transaction) => Promise<T
 }
 
 async function attempted<T>(
-  { pool, pulse }: Node,
+  { pool, pulse, isOfCluster }: Node,
   work: (tx: Transaction) => Promise<T>,
   fate: { isCommitting: boolean },
 ): Promise<T> {
   const connection = await connected(pool, pulse);
   try {
-    const { tx, commit } = begin(connection, pulse);
+    const { tx, commit } = begin(connection, pulse, isOfCluster);
     const result = await work(tx);
     fate.isCommitting = true;
     await commit();
@@ -92,16 +92,23 @@ export const UNNUMBERED = 1048;
 /**
  * A transaction that begins with its first statement. Deferred writes are sent, in order, in the same
  * round trip as whatever comes next; one that only defers is a single trip with its commit.
+ * @param oneByOne each statement is a trip of its own, in the same order
  */
-function begin(connection: PoolConnection, pulse: Pulse): { tx: Transaction; commit: () => Promise<void> } {
+function begin(
+  connection: PoolConnection,
+  pulse: Pulse,
+  oneByOne: boolean,
+): { tx: Transaction; commit: () => Promise<void> } {
   let waiting: Waiting[] = [{ text: 'START TRANSACTION' }];
-  const send = async (texts: readonly string[]): Promise<unknown[]> => {
-    const parts = [...waiting, ...texts.map((text): Waiting => ({ text }))];
+  const send = async (asked: readonly string[]): Promise<unknown[]> => {
+    const parts = [...waiting, ...asked.map((text): Waiting => ({ text }))];
     waiting = [];
-    const answer = await pulse.whileAlive(ask(connection, parts.map((p) => p.text).join(';\n')));
-    const results = resultsOf(answer, parts.length);
+    const texts = parts.map((p) => p.text);
+    const results = oneByOne
+      ? await inTurn(texts, (text) => pulse.whileAlive(ask(connection, text)))
+      : resultsOf(await pulse.whileAlive(ask(connection, texts.join(';\n'))), parts.length);
     parts.forEach((part, i) => part.done?.((results[i] as ResultSetHeader).affectedRows));
-    return results.slice(parts.length - texts.length);
+    return results.slice(parts.length - asked.length);
   };
   const functions: TransactionSql = {
     ...sqlOver(send),
@@ -118,6 +125,16 @@ function begin(connection: PoolConnection, pulse: Pulse): { tx: Transaction; com
       await send(['COMMIT']);
     },
   };
+}
+
+/** Each after the one before it was answered. */
+async function inTurn(
+  texts: readonly string[],
+  send: (text: string) => Promise<unknown>,
+): Promise<unknown[]> {
+  const answers: unknown[] = [];
+  for (const text of texts) answers.push(await send(text));
+  return answers;
 }
 
 /** A statement on its way, with who wants to know how many rows it touched. */

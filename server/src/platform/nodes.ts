@@ -7,6 +7,11 @@ import { Pulse } from './pulse.js';
 export interface Node {
   pool: MysqlPool;
   pulse: Pulse;
+  /**
+   * One of a cluster: a transaction that another server has overtaken is rolled back between two statements, and what
+   * is sent together with them goes on, and commits, as if nothing had been. One by one each is answered for itself.
+   */
+  isOfCluster: boolean;
 }
 
 /** A connection is made within this, or is not. */
@@ -94,7 +99,7 @@ export class Nodes {
     pool.on('connection', (connection) => {
       connection.query(session);
     });
-    return { pool, pulse: new Pulse(() => answers(url)) };
+    return { pool, pulse: new Pulse(() => answers(url)), isOfCluster: this.count > 1 };
   }
 }
 

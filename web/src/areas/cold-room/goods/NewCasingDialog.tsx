@@ -2,14 +2,21 @@ import { CASING_MATERIALS } from '@zest/core';
 import { ROUTES } from '@zest/contract';
 import { ChoiceInput, CommandDialog, NumberInput, TextInput, same } from '../../../ui/command/index.js';
 
+interface NewCasingDialogProps {
+  /** Its id, where somebody waits for it. */
+  onMade?: (casingId: string) => Promise<void>;
+  onClose: () => void;
+}
+
 /** A new kind of casing; its calibre is the stuffed diameter. */
-export function NewCasingDialog({ onClose }: { onClose: () => void }) {
+export function NewCasingDialog({ onMade, onClose }: NewCasingDialogProps) {
   return (
     <CommandDialog
       route={ROUTES.addCasing}
       title="A new casing"
       action={({ name }) => `Add ${name ?? '…'}`}
       initial={{ material: 'hog' }}
+      {...(onMade ? { onDone: ({ id }: { id: string }) => onMade(id) } : {})}
       onClose={onClose}
     >
       <TextInput name="name" label="Name, such as Hog casing 32/34" />

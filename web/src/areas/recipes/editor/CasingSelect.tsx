@@ -1,12 +1,14 @@
 import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { useState } from 'react';
 import { USUAL_CASINGS } from '@zest/core';
 import { ROUTES } from '@zest/contract';
 import { command } from '../../../data/command.js';
 import { queries } from '../../../data/queries.js';
 import { useCommand } from '../../../data/use-command.js';
 import { Trouble } from '../../../ui/Trouble.js';
+import { NewCasingDialog } from '../../cold-room/index.js';
 import type { EditorDocument } from '../new-document.js';
 
 interface CasingSelectProps {
@@ -14,13 +16,22 @@ interface CasingSelectProps {
   onPick: (casing: EditorDocument['casing']) => void;
 }
 
-/** The shop's casings, and the usual ones: one that the shop lacks is taken up by choosing it. */
+/** Chosen for one that is on neither list. */
+const ANOTHER = 'another';
+
+/** The shop's casings, and the usual ones: one that the shop lacks is taken up by choosing it, or made here. */
 export function CasingSelect({ chosen, onPick }: CasingSelectProps) {
   const client = useQueryClient();
   const own = useQuery(queries.casings).data ?? [];
   const { run, error, busy } = useCommand(['lots']);
   const usual = USUAL_CASINGS.filter((u) => !own.some((c) => c.name === u.name));
+  const [isMaking, setMaking] = useState(false);
+  const fetched = () => client.fetchQuery({ ...queries.casings, staleTime: 0 });
   const choose = (value: string) => {
+    if (value === ANOTHER) {
+      setMaking(true);
+      return;
+    }
     const taken = usual.find((u) => u.key === value);
     if (!taken) {
       onPick(own.find((c) => c.casingId === value) ?? null);
@@ -28,8 +39,7 @@ export function CasingSelect({ chosen, onPick }: CasingSelectProps) {
     }
     void run(async () => {
       await command(ROUTES.takeUp, { body: { ingredients: [], casings: [taken.key], trims: [] } });
-      const all = await client.fetchQuery({ ...queries.casings, staleTime: 0 });
-      onPick(all.find((c) => c.name === taken.name) ?? null);
+      onPick((await fetched()).find((c) => c.name === taken.name) ?? null);
     });
   };
   return (
@@ -53,7 +63,17 @@ export function CasingSelect({ chosen, onPick }: CasingSelectProps) {
             {u.name}, {u.material} · from the usual shelf
           </MenuItem>
         ))}
+        <MenuItem value={ANOTHER}>another, that is on no list …</MenuItem>
       </TextField>
+      {isMaking ? (
+        <NewCasingDialog
+          onMade={async (id) => {
+            onPick((await fetched()).find((c) => c.casingId === id) ?? null);
+            setMaking(false);
+          }}
+          onClose={() => setMaking(false)}
+        />
+      ) : null}
       {error ? <Trouble error={error} /> : null}
     </>
   );
