@@ -3,7 +3,7 @@ import { chown, mkdir, readFile, writeFile } from 'node:fs/promises';
 import path from 'node:path';
 import { setTimeout as pause } from 'node:timers/promises';
 import mysql from 'mysql2/promise';
-import { mysqlUser } from '../../database/private-server.js';
+import { ENGINE, mysqlUser } from '../../database/private-server.js';
 import { findProgram } from '../../packages.js';
 import { quiet } from '../../run.js';
 import { Failure } from '../../say.js';
@@ -174,14 +174,7 @@ export class GaleraNode {
       `--port=${PORT}`,
       `--bind-address=${address}`,
       `--log-error=${this.#at('log.err')}`,
-      '--innodb-flush-log-at-trx-commit=1',
-      '--innodb-buffer-pool-size=256M',
-      '--character-set-server=utf8mb4',
-      '--sql-mode=STRICT_ALL_TABLES,NO_ENGINE_SUBSTITUTION',
-      '--default-time-zone=+00:00',
-      '--skip-name-resolve',
-      '--skip-log-bin',
-      '--performance-schema=OFF',
+      ...ENGINE,
       '--binlog-format=ROW',
       '--innodb-autoinc-lock-mode=2',
       '--wsrep-on=ON',

@@ -8,8 +8,8 @@ import TableRow from '@mui/material/TableRow';
 import TextField from '@mui/material/TextField';
 import { useQuery } from '@tanstack/react-query';
 import { useRef, useState } from 'react';
-import { Link } from 'react-router';
 import { type StockItem } from '@zest/contract';
+import { IngredientLink } from '../../../ui/IngredientLink.js';
 import { Loading } from '../../../ui/Loading.js';
 import { PRIMARY, PrimaryBar } from '../../../ui/PrimaryBar.js';
 import { usePerson } from '../../../data/session.js';
@@ -113,17 +113,7 @@ function ItemRow({
   return (
     <TableRow sx={{ verticalAlign: 'top' }}>
       <TableCell>
-        {item.kind === 'ingredient' ? (
-          <Box
-            component={Link}
-            to={`/recipes/ingredient/${item.id}`}
-            sx={{ color: 'text.primary', fontWeight: 700 }}
-          >
-            {item.name}
-          </Box>
-        ) : (
-          <b>{item.name}</b>
-        )}
+        {item.kind === 'ingredient' ? <IngredientLink id={item.id} name={item.name} /> : <b>{item.name}</b>}
         <Box sx={{ fontSize: 14, color: 'text.secondary' }}>{item.form}</Box>
       </TableCell>
       <TableCell>{carries(item, units)}</TableCell>

@@ -2,9 +2,9 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
-import { Link } from 'react-router';
 import { plain } from '@zest/core';
 import type { LibraryItem } from '@zest/contract';
+import { IngredientLink } from '../../../ui/IngredientLink.js';
 import { Loading } from '../../../ui/Loading.js';
 import { PRIMARY, PrimaryBar } from '../../../ui/PrimaryBar.js';
 import { usePerson } from '../../../data/session.js';
@@ -63,14 +63,7 @@ export default function LibraryPage() {
             }}
           >
             <Box role="cell">
-              <Box
-                component={Link}
-                to={`/recipes/ingredient/${item.id}`}
-                sx={{ color: 'text.primary', fontWeight: 700 }}
-              >
-                {item.name}
-              </Box>
-              , {item.form}
+              <IngredientLink id={item.id} name={item.name} />, {item.form}
             </Box>
             <Box role="cell">{item.preBlend ? 'pre-blend' : item.role}</Box>
             <Box role="cell" sx={NUMERALS} title={item.dose?.source}>
