@@ -1,6 +1,3 @@
-/** How long an answer may take before it is asked whether anybody is there at all. */
-const PATIENCE_MS = 2_000;
-
 /** The database takes connections and answers nothing. */
 export class DatabaseFrozen extends Error {
   readonly code = 'PROTOCOL_FROZEN';
@@ -19,8 +16,11 @@ export class Pulse {
   readonly #patienceMs: number;
   #asking: Promise<boolean> | undefined;
 
-  /** @param ask settles within a few seconds: whether the database answers */
-  constructor(ask: () => Promise<void>, patienceMs = PATIENCE_MS) {
+  /**
+   * @param ask settles within a few seconds: whether the database answers
+   * @param patienceMs how long an answer may take before it is asked whether anybody is there at all
+   */
+  constructor(ask: () => Promise<void>, patienceMs: number) {
     this.#ask = ask;
     this.#patienceMs = patienceMs;
   }

@@ -131,9 +131,10 @@ async function weighed(running: Running, options: ClusterOptions): Promise<Clust
   const state: Going = { repeats: 0, cuts: 0, longestMs: 0, done: false };
   const ways: Client[][] = [];
   for (let n = 0; n < options.benches; n += 1) {
-    const here = await signIn(n % 2 === 0 ? at : other, 'Bram', '2580');
+    const [near, far] = n % 2 === 0 ? [at, other] : [other, at];
+    const here = await signIn(near, 'Bram', '2580');
     // Signed in at one application is signed in at the other.
-    ways.push([here, elsewhere(here, n % 2 === 0 ? other : at)]);
+    ways.push([elsewhere(here, near), elsewhere(here, far)]);
   }
   const begun = performance.now();
   const benches = ways.map((way, i) => work(way, targets, seeded(options.seed + i + 1), accepted, state, 0));
