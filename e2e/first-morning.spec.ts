@@ -86,7 +86,7 @@ async function receiveGoods(page: Page, name: string, amount: string): Promise<v
     .getByRole('button', { name: 'Receive' })
     .click();
   await page.getByLabel(/^(Weight|Length), such as/).fill(amount);
-  const supplier = page.getByRole('textbox', { name: 'Supplier', exact: true });
+  const supplier = page.getByRole('combobox', { name: 'Supplier', exact: true });
   if ((await supplier.inputValue()) === '') await supplier.fill('Spice House');
   await page.getByLabel(/^Price per/).fill('3,20');
   await page
