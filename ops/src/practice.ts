@@ -1,20 +1,13 @@
 import { createHash } from 'node:crypto';
 import path from 'node:path';
 import mysql from 'mysql2/promise';
+import type { PracticeState } from '@zest/contract';
 import { migrate } from '@zest/server/migrate';
 import { freePorts } from './database/free-port.js';
 import { ROOT, SCALES_MAIN, SERVER_MAIN, WEB_ROOT } from './paths.js';
 import { quiet } from './run.js';
 import { say } from './say.js';
 import { Supervised } from './supervisor.js';
-
-/** How the invented shop stands; the application hands it on to whoever asks. */
-export interface PracticeState {
-  state: 'none' | 'making' | 'open' | 'failed';
-  port: number | null;
-  httpsPort: number | null;
-  why: string | null;
-}
 
 export interface PracticeOptions {
   ownerUrl: string;

@@ -10,7 +10,7 @@ import { fillOnce } from '../src/fill-once.js';
 import { signIn } from '../src/bench/client.js';
 import { freePorts } from '../src/database/free-port.js';
 import { ROOT, SERVER_MAIN } from '../src/paths.js';
-import type { PracticeState } from '../src/practice.js';
+import type { PracticeState } from '@zest/contract';
 import { run } from '../src/run.js';
 import { openShop } from '../src/shop.js';
 import { Supervised } from '../src/supervisor.js';

@@ -42,6 +42,14 @@ describe('the invented shop', () => {
     expect(await screen.findByRole('button', { name: 'Open the invented shop' })).toBeTruthy();
   });
 
+  it('says so when it could not be asked for', async () => {
+    const { next } = standInServer({ '/practice': state({}) });
+    next({ status: 503, body: { detail: 'The database does not answer just now.' } });
+    onScreen(<PracticePage />, { practice: state({}) }, INES);
+    await press('Open the invented shop');
+    expect(await screen.findByText('The database does not answer just now.')).toBeTruthy();
+  });
+
   it('says why it is not there', () => {
     onScreen(<PracticePage />, { practice: state({ state: 'failed', why: 'The disk is full.' }) }, INES);
     expect(screen.getByRole('alert').textContent).toBe('The disk is full.');

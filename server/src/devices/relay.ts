@@ -47,7 +47,8 @@ export class Relay {
     const { scales, probes } = options;
     scales.onReading((message) => this.#keep(`scale-${message.scaleId}`, message));
     probes.onReading((message) => this.#keep(`probe-${message.probeId}`, message));
-    scales.askElsewhere = (id) => void this.#ask(id);
+    // While the database is away nobody can be asked; the scale shows that it was not tared.
+    scales.askElsewhere = (id) => void this.#ask(id).catch(() => undefined);
   }
 
   start(): void {

@@ -5,6 +5,7 @@ import { ROUTES, type PracticeState } from '@zest/contract';
 import { call } from '../../data/api.js';
 import { queries } from '../../data/queries.js';
 import { usePerson } from '../../data/session.js';
+import { useCommand } from '../../data/use-command.js';
 import { Loading } from '../../ui/Loading.js';
 import { PRIMARY, PrimaryBar } from '../../ui/PrimaryBar.js';
 import { Trouble } from '../../ui/Trouble.js';
@@ -16,17 +17,22 @@ const AGAIN_MS = 1_500;
 /** The invented shop: opened beside this one to look at and to practise in, never a part of it. */
 export default function PracticePage() {
   const isLead = usePerson().role === 'lead';
+  const { run, error, busy } = useCommand([]);
   const practice = useQuery({
     ...queries.practice,
     refetchInterval: (query) => (query.state.data?.state === 'making' ? AGAIN_MS : false),
   });
   const ask = (route: typeof ROUTES.openPractice | typeof ROUTES.closePractice) =>
-    void call(route).then(() => practice.refetch());
+    void run(async () => {
+      await call(route);
+      await practice.refetch();
+    });
   const state = practice.data;
   return (
     <Box>
       <ShopPlaces />
       {practice.error ? <Trouble error={practice.error} again={() => void practice.refetch()} /> : null}
+      {error ? <Trouble error={error} /> : null}
       {practice.isPending ? <Loading what="Asking whether it is open" /> : null}
       {state ? (
         <Box sx={{ maxWidth: 900, fontSize: 18, pt: 1 }}>
@@ -42,7 +48,7 @@ export default function PracticePage() {
       ) : null}
       {state && ['none', 'failed'].includes(state.state) ? (
         <PrimaryBar>
-          <Button variant="contained" sx={PRIMARY} onClick={() => ask(ROUTES.openPractice)}>
+          <Button variant="contained" sx={PRIMARY} disabled={busy} onClick={() => ask(ROUTES.openPractice)}>
             Open the invented shop
           </Button>
         </PrimaryBar>
