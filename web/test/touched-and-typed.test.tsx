@@ -1,6 +1,6 @@
 // @vitest-environment jsdom
 import 'fake-indexeddb/auto';
-import { act, cleanup, fireEvent, screen } from '@testing-library/react';
+import { act, cleanup, fireEvent, screen, within } from '@testing-library/react';
 import { afterEach, describe, expect, it } from 'vitest';
 import type { MethodStep, ReadingFact } from '@zest/core';
 import { aBatch, afterEntries } from '../../core/test/a-batch.js';
@@ -35,6 +35,19 @@ describe('what was touched at the bench', () => {
     await touch(screen.getByRole('button', { name: /^Minutes/ }));
     await touch(screen.getByRole('button', { name: '4' }));
     expect(screen.getByRole('button', { name: '4' })).toBeTruthy();
+  });
+
+  it('still lands when another task comes meanwhile: the tile under the finger is the same tile', () => {
+    atBench(mixing(), 'mix');
+    const row = screen.getByRole('list', { name: 'Tasks of this step' });
+    const tile = (name: RegExp) => within(row).getByRole('button', { name });
+    const under = tile(/^Tack/);
+    // From a temperature or minutes to what is weighed out, to a question: each is another kind of task.
+    for (const name of [/^Minutes/, /^Finished|^On to/, /^Tack/]) {
+      fireEvent.click(tile(name));
+      expect(tile(/^Tack/)).toBe(under);
+    }
+    expect(under.getAttribute('aria-current')).toBe('true');
   });
 });
 

@@ -34,6 +34,8 @@ export interface Befallen {
 const FROZEN_MS = 6_000;
 /** Long enough that every bench is refused several times. */
 const FULL_MS = 4_000;
+/** Longer than any entry waits for its answer. */
+const AT_MOST_FULL_MS = 60_000;
 
 /** How far the benches are. */
 export interface Progress {
@@ -76,9 +78,13 @@ export async function befall(
     await goesOn(count);
     if (done.freezes < troubles.freezes && (await freeze(shop.databasePid()))) done.freezes += 1;
     if (troubles.disk && done.fills < troubles.fills) {
-      await troubles.disk.fill();
+      await goesOn(count);
       const before = progress().repeats;
+      await troubles.disk.fill();
       await pause(FULL_MS);
+      // A database that has room in its files yet, or waits for the disk, refuses nobody at once.
+      const until = Date.now() + AT_MOST_FULL_MS;
+      while (progress().repeats === before && Date.now() < until) await pause(20);
       done.refusedWhenFull += progress().repeats - before;
       await troubles.disk.free();
       done.fills += 1;

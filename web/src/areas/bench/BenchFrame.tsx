@@ -1,6 +1,6 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
-import type { ReactNode } from 'react';
+import { useState, type ReactNode } from 'react';
 import { Link } from 'react-router';
 import type { BatchView, StepView } from '@zest/contract';
 import { ConnectionSign } from '../../ui/ConnectionSign.js';
@@ -8,6 +8,7 @@ import { COLOUR, LOW, SHORT } from '../../ui/theme.js';
 import { Triangle } from '../../ui/Trouble.js';
 import { useUnits } from '../../ui/units.js';
 import { WeightRibbon } from '../../kit/weight-ribbon/WeightRibbon.js';
+import { AtFoot, Foot } from './AtFoot.js';
 import { NARROW } from './BenchButtons.js';
 import { ChillSign } from './ChillSign.js';
 import { OpenSteps } from './OpenSteps.js';
@@ -31,6 +32,7 @@ interface BenchFrameProps {
 export function BenchFrame({ sheet, step, pending, children, actions, primary }: BenchFrameProps) {
   const units = useUnits();
   useAwake();
+  const [foot, setFoot] = useState<HTMLElement | null>(null);
   const index = step ? sheet.steps.indexOf(step) + 1 : 0;
   return (
     <Box
@@ -119,11 +121,12 @@ export function BenchFrame({ sheet, step, pending, children, actions, primary }:
       ) : null}
       <OpenSteps sheet={sheet} step={step} />
       <Box sx={{ flex: 1, minHeight: 0, overflow: 'auto', px: 3, pt: 2, [SHORT]: { pt: 0.5 } }}>
-        {children}
+        <Foot value={foot}>{children}</Foot>
       </Box>
       <PracticeBar />
       <Box
         component="footer"
+        ref={setFoot}
         sx={{
           display: 'flex',
           gap: 2,
@@ -133,10 +136,12 @@ export function BenchFrame({ sheet, step, pending, children, actions, primary }:
           borderTop: `2px solid ${COLOUR.edge}`,
           [SHORT]: { p: '4px 12px', gap: 0.5 },
         }}
-      >
-        {actions}
-        <Box sx={{ ml: 'auto' }}>{primary}</Box>
-      </Box>
+      />
+      {actions || primary ? (
+        <Foot value={foot}>
+          <AtFoot actions={actions} primary={primary} />
+        </Foot>
+      ) : null}
     </Box>
   );
 }

@@ -9,6 +9,7 @@ import { Tick, Triangle } from '../../ui/Trouble.js';
 import { useUnits, type Units } from '../../ui/units.js';
 import { ReverseDialog } from '../batches/index.js';
 import { CasingStrip } from '../../kit/casing-strip/CasingStrip.js';
+import { AtFoot } from './AtFoot.js';
 import { Secondary } from './BenchButtons.js';
 import { BenchFrame } from './BenchFrame.js';
 import { ColdStrip } from './ColdStrip.js';
@@ -21,6 +22,7 @@ import { GoesIn } from './GoesIn.js';
 import { CasingTask } from './tasks/CasingTask.js';
 import { MassTask } from './tasks/MassTask.js';
 import { ReadingTask } from './ReadingTask.js';
+import type { TaskProps } from './task-props.js';
 
 interface TaskStationProps {
   sheet: BatchView;
@@ -93,43 +95,50 @@ export function TaskStation({ sheet, step, pending }: TaskStationProps) {
     step,
     pending,
     actions,
-    header: body,
     footer: strip,
     // Whoever has gone on to another task meanwhile stays there.
     onDone: () => setChosenId((now) => (now === task?.id ? undefined : now)),
   };
-  if (!task) {
-    return (
-      <BenchFrame
-        sheet={sheet}
-        step={step}
-        pending={pending}
-        actions={actions}
-        primary={<CloseStepPrimary sheet={sheet} step={step} pending={pending} />}
-      >
-        {body}
-        <GoesIn sheet={sheet} step={step} pending={pending} />
-        {step.missing.length === 0 ? (
-          <Box sx={{ fontSize: 34, fontWeight: 700, mt: 3 }}>Nothing is missing here.</Box>
-        ) : (
-          step.missing.map((m) => (
-            <Box key={m.sentence} sx={{ fontSize: 26, fontWeight: 700, mt: 2 }}>
-              {units.sentence(m.sentence)}
-            </Box>
-          ))
-        )}
-        <Box sx={{ mt: 2 }}>
-          <ColdStrip sheet={sheet} />
-        </Box>
-        {strip}
-      </BenchFrame>
-    );
-  }
-  if (isWeighed(task)) return <MassTask key={task.id} {...shared} task={task} />;
+  return (
+    <BenchFrame sheet={sheet} step={step} pending={pending}>
+      {body}
+      {task ? <TaskScreen key={task.id} {...shared} task={task} /> : <NothingOpen {...shared} />}
+    </BenchFrame>
+  );
+}
+
+/** The chosen task, in the way that it is given. */
+function TaskScreen(props: TaskProps & { task: Task }) {
+  const { task } = props;
+  if (isWeighed(task)) return <MassTask {...props} task={task} />;
   return task.kind === 'casing' ? (
-    <CasingTask key={task.id} {...shared} task={task} />
+    <CasingTask {...props} task={task} />
   ) : (
-    <ReadingTask key={task.id} {...shared} task={task} />
+    <ReadingTask {...props} task={task} />
+  );
+}
+
+/** Every task is done: what still goes in or is missing, and the step's end. */
+function NothingOpen({ sheet, step, pending, actions, footer }: TaskProps) {
+  const units = useUnits();
+  return (
+    <>
+      <AtFoot actions={actions} primary={<CloseStepPrimary sheet={sheet} step={step} pending={pending} />} />
+      <GoesIn sheet={sheet} step={step} pending={pending} />
+      {step.missing.length === 0 ? (
+        <Box sx={{ fontSize: 34, fontWeight: 700, mt: 3 }}>Nothing is missing here.</Box>
+      ) : (
+        step.missing.map((m) => (
+          <Box key={m.sentence} sx={{ fontSize: 26, fontWeight: 700, mt: 2 }}>
+            {units.sentence(m.sentence)}
+          </Box>
+        ))
+      )}
+      <Box sx={{ mt: 2 }}>
+        <ColdStrip sheet={sheet} />
+      </Box>
+      {footer}
+    </>
   );
 }
 

@@ -8,7 +8,6 @@ export interface TaskProps {
   sheet: BatchView;
   step: StepView;
   pending: Pending;
-  header: ReactNode;
   footer: ReactNode;
   actions: ReactNode;
   onDone: () => void;

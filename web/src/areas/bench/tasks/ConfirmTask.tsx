@@ -3,13 +3,13 @@ import { readingKind } from '@zest/core';
 import { useShortcut } from '../../../ui/shortcuts.js';
 import { SHORT } from '../../../ui/theme.js';
 import { Primary, Secondary } from '../BenchButtons.js';
-import { BenchFrame } from '../BenchFrame.js';
+import { AtFoot } from '../AtFoot.js';
 import { readingEntry } from '../entries.js';
 import type { ReadingTaskProps } from '../task-props.js';
 
 /** Something that is looked at and said yes to, or no. */
 export function ConfirmTask(props: ReadingTaskProps) {
-  const { sheet, step, pending, header, footer, actions, onDone, task } = props;
+  const { step, pending, footer, actions, onDone, task } = props;
   const { kind } = task.ask;
   const answer = readingKind(kind).answer?.(task.ask, task.n, task.load);
   const { words = '', yes = 'Yes', no, value: yesValue = 1, stays } = answer ?? {};
@@ -20,19 +20,16 @@ export function ConfirmTask(props: ReadingTaskProps) {
   };
   useShortcut(' ', yes.toLowerCase(), () => void record(yesValue));
   return (
-    <BenchFrame
-      sheet={sheet}
-      step={step}
-      pending={pending}
-      actions={
-        <>
-          {no ? <Secondary onClick={() => void record(0)}>{no}</Secondary> : null}
-          {actions}
-        </>
-      }
-      primary={<Primary onClick={() => void record(yesValue)}>{yes}</Primary>}
-    >
-      {header}
+    <>
+      <AtFoot
+        actions={
+          <>
+            {no ? <Secondary onClick={() => void record(0)}>{no}</Secondary> : null}
+            {actions}
+          </>
+        }
+        primary={<Primary onClick={() => void record(yesValue)}>{yes}</Primary>}
+      />
       <Box
         sx={{
           fontSize: 44,
@@ -46,6 +43,6 @@ export function ConfirmTask(props: ReadingTaskProps) {
         {words}
       </Box>
       {footer}
-    </BenchFrame>
+    </>
   );
 }

@@ -12,7 +12,7 @@ import { NUMERALS } from '../../../ui/theme.js';
 import { Trouble } from '../../../ui/Trouble.js';
 import { useUnits } from '../../../ui/units.js';
 import { Primary, Secondary } from '../BenchButtons.js';
-import { BenchFrame } from '../BenchFrame.js';
+import { AtFoot } from '../AtFoot.js';
 import type { ReadingTaskProps } from '../task-props.js';
 import { queries } from '../../../data/queries.js';
 
@@ -25,7 +25,7 @@ interface CorrectTasteProps extends ReadingTaskProps {
 }
 
 /** Which line, how much of it, and what that takes of what is left of the mix. */
-export function CorrectTaste({ sheet, step, pending, onClose, tooMuch }: CorrectTasteProps) {
+export function CorrectTaste({ sheet, onClose, tooMuch }: CorrectTasteProps) {
   const units = useUnits();
   const client = useQueryClient();
   const lines = sheet.lines.filter((l) => l.kind === 'ingredient' && !l.cure && l.weighedMg > 0);
@@ -70,17 +70,15 @@ export function CorrectTaste({ sheet, step, pending, onClose, tooMuch }: Correct
   };
   const meats = (lots.data ?? []).filter((l) => l.kind === 'trim');
   return (
-    <BenchFrame
-      sheet={sheet}
-      step={step}
-      pending={pending}
-      actions={<Secondary onClick={onClose}>Leave it</Secondary>}
-      primary={
-        <Primary onClick={() => void go()} disabled={!answer || (answer.addMeatKg !== undefined && !lotId)}>
-          {words(answer, line, units.mass)}
-        </Primary>
-      }
-    >
+    <>
+      <AtFoot
+        actions={<Secondary onClick={onClose}>Leave it</Secondary>}
+        primary={
+          <Primary onClick={() => void go()} disabled={!answer || (answer.addMeatKg !== undefined && !lotId)}>
+            {words(answer, line, units.mass)}
+          </Primary>
+        }
+      />
       <Box component="h2" sx={{ fontSize: 30, m: 0 }}>
         Correct what is left: {units.mass(remainingMg)} of mix
       </Box>
@@ -118,7 +116,7 @@ export function CorrectTaste({ sheet, step, pending, onClose, tooMuch }: Correct
         It is kept as a note for the next batch. The mix is tasted again after it.
       </Box>
       {error ? <Trouble error={error} /> : null}
-    </BenchFrame>
+    </>
   );
 }
 

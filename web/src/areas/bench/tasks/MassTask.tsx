@@ -18,7 +18,7 @@ import { SHORT } from '../../../ui/theme.js';
 import { useUnits, type Units } from '../../../ui/units.js';
 import { Keypad } from '../../../kit/keypad/Keypad.js';
 import { Primary, Secondary } from '../BenchButtons.js';
-import { BenchFrame } from '../BenchFrame.js';
+import { AtFoot } from '../AtFoot.js';
 import { BigNumber } from '../BigNumber.js';
 import { usePracticeNeed } from '../practice/need.js';
 import { showOnScale, unitOn, wordsOnScale } from '../scales.js';
@@ -35,7 +35,6 @@ export function MassTask({
   sheet,
   step,
   pending,
-  header,
   footer,
   actions,
   onDone,
@@ -112,50 +111,47 @@ export function MassTask({
   useShortcut('t', 'tare', () => void scale.tare());
   const showKeys = typing || !scale.connected;
   return (
-    <BenchFrame
-      sheet={sheet}
-      step={step}
-      pending={pending}
-      actions={
-        <>
-          <Secondary onClick={() => void scale.tare()} disabled={!scale.connected}>
-            Tare
-          </Secondary>
-          <Secondary onClick={() => setTyping(!typing)} pressed={typing}>
-            Type it
-          </Secondary>
-          {oneByOne ? null : (
-            <Secondary onClick={() => setScaleId(scaleId === 'floor' ? 'bench' : 'floor')}>
-              {scaleId === 'floor' ? 'Use bench scale' : 'Use floor scale'}
+    <>
+      <AtFoot
+        actions={
+          <>
+            <Secondary onClick={() => void scale.tare()} disabled={!scale.connected}>
+              Tare
             </Secondary>
-          )}
-          {oneByOne ? (
-            <Secondary onClick={() => setPieces((pieces % MOST_AT_ONCE) + 1)}>
-              {pieces === 1
-                ? `One ${(step.counting ?? { one: 'piece', many: 'pieces' }).one} on it`
-                : `${pieces} ${(step.counting ?? { one: 'piece', many: 'pieces' }).many} on it`}
+            <Secondary onClick={() => setTyping(!typing)} pressed={typing}>
+              Type it
             </Secondary>
-          ) : null}
-          {actions}
-        </>
-      }
-      primary={
-        scale.taken && typedMg === undefined ? (
-          <Primary onClick={() => void scale.tare()}>
-            Tare for the next {oneByOne ? (step.counting ?? { one: 'piece', many: 'pieces' }).one : 'tub'}
-          </Primary>
-        ) : (
-          <Primary onClick={() => void take()} disabled={!canTake}>
-            Take{' '}
-            {oneByOne
-              ? `${pieces === 1 ? (step.counting ?? { one: 'piece', many: 'pieces' }).one : `${pieces} ${(step.counting ?? { one: 'piece', many: 'pieces' }).many}`}, `
-              : ''}
-            {wordsOnScale(units, valueMg, on)}
-          </Primary>
-        )
-      }
-    >
-      {header}
+            {oneByOne ? null : (
+              <Secondary onClick={() => setScaleId(scaleId === 'floor' ? 'bench' : 'floor')}>
+                {scaleId === 'floor' ? 'Use bench scale' : 'Use floor scale'}
+              </Secondary>
+            )}
+            {oneByOne ? (
+              <Secondary onClick={() => setPieces((pieces % MOST_AT_ONCE) + 1)}>
+                {pieces === 1
+                  ? `One ${(step.counting ?? { one: 'piece', many: 'pieces' }).one} on it`
+                  : `${pieces} ${(step.counting ?? { one: 'piece', many: 'pieces' }).many} on it`}
+              </Secondary>
+            ) : null}
+            {actions}
+          </>
+        }
+        primary={
+          scale.taken && typedMg === undefined ? (
+            <Primary onClick={() => void scale.tare()}>
+              Tare for the next {oneByOne ? (step.counting ?? { one: 'piece', many: 'pieces' }).one : 'tub'}
+            </Primary>
+          ) : (
+            <Primary onClick={() => void take()} disabled={!canTake}>
+              Take{' '}
+              {oneByOne
+                ? `${pieces === 1 ? (step.counting ?? { one: 'piece', many: 'pieces' }).one : `${pieces} ${(step.counting ?? { one: 'piece', many: 'pieces' }).many}`}, `
+                : ''}
+              {wordsOnScale(units, valueMg, on)}
+            </Primary>
+          )
+        }
+      />
       <Box sx={{ display: 'grid', gridTemplateColumns: showKeys ? '1fr 300px' : '1fr', gap: 3 }}>
         <Box>
           <Box sx={{ fontSize: 34, fontWeight: 700, mt: 2, [SHORT]: { fontSize: 20, mt: 0 } }}>
@@ -206,7 +202,7 @@ export function MassTask({
       ) : null}
       {oneByOne ? <Pieces sheet={sheet} step={step} /> : null}
       {footer}
-    </BenchFrame>
+    </>
   );
 }
 

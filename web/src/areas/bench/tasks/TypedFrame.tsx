@@ -3,7 +3,7 @@ import type { ReactNode } from 'react';
 import type { Shown } from '@zest/core';
 import { SHORT } from '../../../ui/theme.js';
 import { Keypad } from '../../../kit/keypad/Keypad.js';
-import { BenchFrame } from '../BenchFrame.js';
+import { AtFoot } from '../AtFoot.js';
 import { GoesIn } from '../GoesIn.js';
 import { BigNumber } from '../BigNumber.js';
 import type { TaskProps } from '../task-props.js';
@@ -23,10 +23,10 @@ interface TypedFrameProps extends TaskProps {
 
 /** A task with one big number, its target above it and number keys beside it. */
 export function TypedFrame(props: TypedFrameProps) {
-  const { sheet, step, pending, header, footer, actions, task, typed, target, shown, primary, more } = props;
+  const { sheet, step, pending, footer, actions, task, typed, target, shown, primary, more } = props;
   return (
-    <BenchFrame sheet={sheet} step={step} pending={pending} actions={actions} primary={primary}>
-      {header}
+    <>
+      <AtFoot actions={actions} primary={primary} />
       <Box
         sx={{
           display: 'flex',
@@ -54,6 +54,6 @@ export function TypedFrame(props: TypedFrameProps) {
         </Box>
       </Box>
       {footer}
-    </BenchFrame>
+    </>
   );
 }

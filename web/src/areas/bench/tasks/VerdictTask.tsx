@@ -5,14 +5,14 @@ import { TASTE_ANSWERS, TASTE_ATTRIBUTES } from '@zest/core';
 import { useShortcut } from '../../../ui/shortcuts.js';
 import { SHORT } from '../../../ui/theme.js';
 import { Primary, Secondary } from '../BenchButtons.js';
-import { BenchFrame } from '../BenchFrame.js';
+import { AtFoot } from '../AtFoot.js';
 import { markEntry, readingEntry } from '../entries.js';
 import type { ReadingTaskProps } from '../task-props.js';
 import { CorrectTaste } from './CorrectTaste.js';
 
 /** What the fried patty tastes like, quality by quality; when it is not right, what mends it. */
 export function VerdictTask(props: ReadingTaskProps) {
-  const { sheet, step, pending, header, footer, actions, onDone } = props;
+  const { sheet, step, pending, footer, actions, onDone } = props;
   const [answers, setAnswers] = useState<Record<string, string>>({});
   const [correcting, setCorrecting] = useState(sheet.taste.state === 'failed');
   const off = Object.entries(answers).filter(([, answer]) => answer !== 'right');
@@ -42,33 +42,30 @@ export function VerdictTask(props: ReadingTaskProps) {
     );
   }
   return (
-    <BenchFrame
-      sheet={sheet}
-      step={step}
-      pending={pending}
-      actions={
-        <>
-          <Secondary onClick={() => void record(false)}>Not right, correct it</Secondary>
-          {sheet.taste.maySkip ? (
-            <Secondary
-              onClick={() => {
-                void pending.record(markEntry(step.id, 'taste-skipped', 'Not tasted this time'));
-                onDone();
-              }}
-            >
-              Proven, no taste this time
-            </Secondary>
-          ) : null}
-          {actions}
-        </>
-      }
-      primary={
-        <Primary onClick={() => void record(true)} disabled={off.length > 0}>
-          Tastes right
-        </Primary>
-      }
-    >
-      {header}
+    <>
+      <AtFoot
+        actions={
+          <>
+            <Secondary onClick={() => void record(false)}>Not right, correct it</Secondary>
+            {sheet.taste.maySkip ? (
+              <Secondary
+                onClick={() => {
+                  void pending.record(markEntry(step.id, 'taste-skipped', 'Not tasted this time'));
+                  onDone();
+                }}
+              >
+                Proven, no taste this time
+              </Secondary>
+            ) : null}
+            {actions}
+          </>
+        }
+        primary={
+          <Primary onClick={() => void record(true)} disabled={off.length > 0}>
+            Tastes right
+          </Primary>
+        }
+      />
       <Box sx={{ fontSize: 24, my: 1, [SHORT]: { fontSize: 17, my: 0 } }}>{sheet.taste.sentence}</Box>
       <Box sx={{ display: 'grid', gap: 1, maxWidth: 900 }}>
         {TASTE_ATTRIBUTES.map((attribute) => (
@@ -99,6 +96,6 @@ export function VerdictTask(props: ReadingTaskProps) {
         ))}
       </Box>
       {footer}
-    </BenchFrame>
+    </>
   );
 }
