@@ -15,6 +15,8 @@ export default defineConfig({
     baseURL: `http://127.0.0.1:${PORT}`,
     viewport: { width: 1280, height: 800 },
     serviceWorkers: 'block',
+    // Nothing is waited for that only moves.
+    contextOptions: { reducedMotion: 'reduce' },
     actionTimeout: 30_000,
     launchOptions: {
       executablePath: process.env['CHROMIUM'] ?? '/usr/bin/chromium',

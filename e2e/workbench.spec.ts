@@ -124,25 +124,29 @@ test('somebody new makes a whole batch in practice with one key, and the ribbon 
   await page.context().close();
 });
 
-for (const [screen, size] of [
-  ['a phone held sideways', { width: 844, height: 390 }],
-  ['a tablet', { width: 1280, height: 800 }],
-] as const) {
-  test(`a whole batch by touch on ${screen}`, async ({ browser }) => {
-    const { page, id } = await takenUp(browser, 'Oda', { size });
-    await page.evaluate(() =>
-      sessionStorage.setItem('zest-practice', JSON.stringify({ on: true, speed: 10, disasters: false })),
-    );
-    await page.reload();
-    await expect(primary(page)).toBeInViewport();
-    await workToTheEnd(page, async () => {
-      await expect(primary(page)).toBeInViewport(BRIEFLY);
-      await primary(page).tap(BRIEFLY);
-    });
-    await expect.poll(async () => (await sheet(page, id)).state).toBe('closed');
-    await page.context().close();
+const PHONE = { width: 844, height: 390 };
+const TABLET = { width: 1280, height: 800 };
+
+test('a whole batch by touch, every moment of it on a phone held sideways and on a tablet', async ({
+  browser,
+}) => {
+  const { page, id } = await takenUp(browser, 'Oda', { size: PHONE });
+  await page.evaluate(() =>
+    sessionStorage.setItem('zest-practice', JSON.stringify({ on: true, speed: 10, disasters: false })),
+  );
+  await page.reload();
+  await expect(primary(page)).toBeInViewport();
+  let [size, other] = [PHONE, TABLET];
+  await workToTheEnd(page, async () => {
+    await expect(primary(page)).toBeInViewport(BRIEFLY);
+    await page.setViewportSize(other);
+    [size, other] = [other, size];
+    await expect(primary(page)).toBeInViewport(BRIEFLY);
+    await primary(page).tap(BRIEFLY);
   });
-}
+  await expect.poll(async () => (await sheet(page, id)).state).toBe('closed');
+  await page.context().close();
+});
 
 test('five entries made without network outlive a reload, are sent once and in order, and the work goes on', async ({
   browser,

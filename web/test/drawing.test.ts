@@ -42,6 +42,21 @@ describe('the ribbon', () => {
     expect(numbers.every((n) => n >= 0 && n <= 800)).toBe(true);
     expect(drawing.bands.map((b) => b.material)).toEqual(['lean', 'fat']);
   });
+
+  it('says what fell out of neighbouring steps on lines of their own, where it is too long for one', () => {
+    const sliver = (name: string) => [{ accountId: name, name, kind: 'loss' as const, massMg: 120_000 }];
+    const named = (names: readonly string[]) =>
+      layoutRibbon(
+        names.map((name, i) => station({ accountId: String(i), slivers: sliver(name), balanceMg: 0 })),
+        { width: 500, height: 300 },
+        true,
+      ).slivers.map((s) => s.labelY);
+    const long = named(['left in the barrel', 'left on the knives', 'burst and thrown away', 'trimmed']);
+    expect(new Set(long.slice(0, 2)).size).toBe(2);
+    expect(new Set(long.slice(1, 3)).size).toBe(2);
+    expect(Math.max(...long)).toBeLessThan(300);
+    expect(new Set(named(['head', 'skin'])).size).toBe(1);
+  });
 });
 
 describe('lean and fat worked apart', () => {

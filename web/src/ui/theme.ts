@@ -82,6 +82,7 @@ export const theme = createTheme({
     MuiCssBaseline: {
       styleOverrides: {
         body: { backgroundColor: COLOUR.paper },
+        a: { color: 'inherit' },
         '*:focus-visible': { outline: `3px solid ${COLOUR.pine}`, outlineOffset: 2 },
         '@media (prefers-reduced-motion: reduce)': {
           '*': { animation: 'none !important', transition: 'none !important' },

@@ -74,7 +74,7 @@ function Ticket({ ticket }: { ticket: CustomerTicket }) {
       </Box>
       {ticket.batches.map((batch) => (
         <Box key={batch.id} sx={{ mt: 1 }}>
-          <Link to={`/batches/${batch.id}`} style={{ color: COLOUR.ink }}>
+          <Link to={`/batches/${batch.id}`}>
             Batch {batch.number}, {batch.product}
           </Link>{' '}
           {batch.state}, <span style={NUMERALS}>{units.mass(batch.outMg, 10_000)}</span> finished and{' '}

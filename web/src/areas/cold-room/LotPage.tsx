@@ -105,7 +105,6 @@ function Numbers({ lot }: { lot: LotDetail }) {
 
 function Family({ lot }: { lot: LotDetail }) {
   const units = useUnits();
-  const link = { color: COLOUR.ink };
   const rows = [
     ...lot.madeFrom.map((p) => ({
       words: 'made from',
@@ -133,9 +132,7 @@ function Family({ lot }: { lot: LotDetail }) {
       {rows.map((row) => (
         <Box key={`${row.words} ${row.to}`}>
           <span style={NUMERALS}>{units.mass(row.massMg, 10_000)}</span> {row.words}{' '}
-          <Link to={row.to} style={link}>
-            {row.name}
-          </Link>
+          <Link to={row.to}>{row.name}</Link>
         </Box>
       ))}
     </Box>

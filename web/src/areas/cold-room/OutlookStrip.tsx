@@ -1,7 +1,7 @@
 import Box from '@mui/material/Box';
 import { useQuery } from '@tanstack/react-query';
 import { Link } from 'react-router';
-import { COLOUR, NUMERALS } from '../../ui/theme.js';
+import { NUMERALS } from '../../ui/theme.js';
 import { Triangle } from '../../ui/Trouble.js';
 import { useUnits } from '../../ui/units.js';
 import { queries } from '../../data/queries.js';
@@ -12,7 +12,6 @@ export function OutlookStrip() {
   const units = useUnits();
   if (!outlook.data) return null;
   const { mustGo, oldest, short } = outlook.data;
-  const link = { color: COLOUR.ink };
   return (
     <Box
       component="section"
@@ -25,7 +24,7 @@ export function OutlookStrip() {
         {mustGo.slice(0, 3).map((l) => (
           <Box key={l.lotId}>
             {l.past ? <Triangle size={14} /> : null}{' '}
-            <Link to={`/cold-room/lots/${l.lotId}`} style={link}>
+            <Link to={`/cold-room/lots/${l.lotId}`}>
               {l.name} {l.code}
             </Link>{' '}
             <span style={NUMERALS}>{units.mass(l.freeMg, 100_000)}</span>
@@ -38,7 +37,7 @@ export function OutlookStrip() {
         <b>Oldest</b>
         {oldest.slice(0, 3).map((l) => (
           <Box key={l.lotId}>
-            <Link to={`/cold-room/lots/${l.lotId}`} style={link}>
+            <Link to={`/cold-room/lots/${l.lotId}`}>
               {l.name} {l.code}
             </Link>{' '}
             <span style={NUMERALS}>{l.ageDays} days</span>

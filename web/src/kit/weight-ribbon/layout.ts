@@ -93,6 +93,7 @@ export function layoutRibbon(
     tops: [top, top + upper * scale + gap],
     floors: [top + upper * scale + 18, size.height - 54],
     labels,
+    said: [],
   };
   const drawing: RibbonDrawing = { ...size, bands: [], slivers: [], gaps: [], stations: [] };
   const ends: (End | undefined)[] = [undefined, undefined];
@@ -135,6 +136,8 @@ interface Place {
   /** Where the words of what fell out begin: below the upper ribbon, and at the foot. */
   floors: [number, number];
   labels: boolean;
+  /** The words that stand below already. */
+  said: Words[];
 }
 
 /** How a ribbon leaves a station. */
@@ -180,7 +183,7 @@ function drawStation(
       ...sliver,
       path: fall(at(SHED_FROM), at(SHED_TO), at(0.94), y, h, drop),
       labelX: at(0.97),
-      labelY: floor + n * 17,
+      labelY: lineFor(place.said, sliver.name, at(0.97), floor),
     });
     y += sliver.massMg * scale;
   });
@@ -194,7 +197,7 @@ function drawStation(
       closed: station.closed,
       path: `M${at(SHED_FROM)} ${y} H${at(SHED_TO)} V${y + h} H${at(SHED_FROM)} Z`,
       labelX: at(0.97),
-      labelY: floor + station.slivers.length * 17,
+      labelY: lineFor(place.said, 'unaccounted', at(0.97), floor),
     });
   }
   drawing.stations.push({
@@ -278,6 +281,27 @@ function bandShapes(accountId: string, profile: readonly Profile[]): Shape[] {
       { key: `${accountId}-${material}`, material, path: `M${upper.join(' L')} L${lower.join(' L')} Z` },
     ];
   });
+}
+
+/** Words on a line, from the left to the right. */
+interface Words {
+  y: number;
+  from: number;
+  to: number;
+}
+
+const LINE = 17;
+/** About so wide is a letter of what is said below, and so many letters has its weight. */
+const LETTER = 6.7;
+const WEIGHT_LETTERS = 9;
+
+/** The first line on which words that end here fall onto no others. */
+function lineFor(said: Words[], name: string, to: number, floor: number): number {
+  const from = to - (name.length + WEIGHT_LETTERS) * LETTER;
+  let y = floor;
+  while (said.some((w) => w.y === y && w.from < to && from < w.to)) y += LINE;
+  said.push({ y, from, to });
+  return y;
 }
 
 function fall(x0: number, x1: number, x2: number, y: number, h: number, drop: number): string {
