@@ -91,6 +91,7 @@ describe('a database made by the version before', () => {
       '023_money_and_names.sql',
       '024_signing.sql',
       '025_several_servers.sql',
+      '026_proven_versions.sql',
     ]);
     expect(pending).toEqual(ran);
     expect(await pendingMigrations(ownerUrl)).toEqual([]);

@@ -17,7 +17,10 @@ interface Template {
 }
 
 const CLOSED = `(SELECT id FROM batch WHERE state = 'closed')`;
-const LOTS = `(SELECT lot_id FROM batch_line WHERE batch_id IN ${CLOSED} UNION SELECT id FROM lot WHERE batch_id IN ${CLOSED})`;
+/** A supply is no history: the one that there is never runs out. */
+const SUPPLIES = `(SELECT id FROM account WHERE kind = 'gain')`;
+const LOTS = `(SELECT id FROM lot WHERE (batch_id IN ${CLOSED} OR id IN (SELECT lot_id FROM batch_line WHERE batch_id IN ${CLOSED}))
+  AND account_id NOT IN ${SUPPLIES})`;
 const LOT_ACCOUNTS = `(SELECT account_id FROM lot WHERE id IN ${LOTS})`;
 const TEMPLATES: readonly Template[] = [
   { table: 'account', where: `batch_id IN ${CLOSED} OR id IN ${LOT_ACCOUNTS}` },
@@ -191,14 +194,13 @@ async function selectOf(db: Connection, table: string): Promise<string> {
     .join(', ');
 }
 
-/** Accounts that all of the shop shares: their balances by so many copies of what goes in and out. */
+/** What all of the shop shares: balances by so many copies of what goes in and out, and how often a version was passed. */
 async function evenOut(db: Connection, copies: number): Promise<void> {
   const moved = (column: string) => `SELECT ${column} AS id, SUM(amount) AS amount FROM y_transfer
     WHERE ${column} NOT IN (SELECT id FROM y_id) GROUP BY ${column}`;
   await db.query(
-    `INSERT INTO balance (account_id, amount, reserved) SELECT id, amount * ${copies}, 0 FROM (${moved('to_account')}) m
-       ON DUPLICATE KEY UPDATE amount = balance.amount + VALUES(amount);
-     INSERT INTO balance (account_id, amount, reserved) SELECT id, -amount * ${copies}, 0 FROM (${moved('from_account')}) m
-       ON DUPLICATE KEY UPDATE amount = balance.amount + VALUES(amount)`,
+    `UPDATE balance b JOIN (${moved('to_account')}) m ON m.id = b.account_id SET b.amount = b.amount + m.amount * ${copies};
+     UPDATE balance b JOIN (${moved('from_account')}) m ON m.id = b.account_id SET b.amount = b.amount - m.amount * ${copies};
+     REPLACE INTO proven_version SELECT recipe_version_id, COUNT(*) FROM batch WHERE state = 'closed' AND passed GROUP BY recipe_version_id`,
   );
 }

@@ -5,6 +5,7 @@ import { measureEvents, quantile } from '../bench/events.js';
 import { firstLoadKb } from '../bench/first-load.js';
 import { disagreements, measureBoxes, measureDays } from '../bench/blends.js';
 import { receiveLots } from '../bench/many-lots.js';
+import { measureOpening } from '../bench/opening.js';
 import { measurePlans } from '../bench/plans.js';
 import { putYearsBehind } from '../bench/years.js';
 import { FAKETIME } from '../bench/stepped-clock.js';
@@ -131,6 +132,7 @@ async function manyYears(folder: string, text: string): Promise<number> {
       say(
         [...places].map(([place, took]) => `${place.replace(/[0-9a-f-]{36}/, 'x')} ${ms(took)}`).join(', '),
       );
+      times['a batch is opened'] = await measureOpening(lead);
       return times;
     };
     await measureWeighings(shop.address, client, targets, WARM_UP);

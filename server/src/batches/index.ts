@@ -8,3 +8,4 @@ export { batchRoutes } from './routes.js';
 export { lockBatch, numbersOf } from './store/batch.js';
 export { loadFacts } from './store/facts.js';
 export { reworkAccount } from './store/made-lots.js';
+export { passTasting } from './store/proven.js';

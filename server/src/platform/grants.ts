@@ -33,6 +33,7 @@ const GRANTS: Record<string, string> = {
   transfer: ADD_ONLY,
   recipe: CHANGE,
   recipe_version: ADD_ONLY,
+  proven_version: CHANGE,
   recipe_draft: 'SELECT, INSERT, UPDATE, DELETE',
   recipe_note: ADD_ONLY,
   recipe_note_settled: ADD_ONLY,

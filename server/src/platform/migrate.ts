@@ -3,6 +3,7 @@ import { readdir, readFile } from 'node:fs/promises';
 import { fileURLToPath } from 'node:url';
 import path from 'node:path';
 import mysql, { type Connection, type RowDataPacket } from 'mysql2/promise';
+import { ENDS_NOT, isOfCluster, takeMigrationTurn, type MigrationTurn } from './migration-turn.js';
 import { definedTable, statementsOf } from './statements.js';
 import { grantTables } from './grants.js';
 
@@ -19,12 +20,11 @@ interface Migration {
 /**
  * Brings the schema up to date with the owner's account and gives the application's account its
  * rights, table by table. One start at a time; each file once, and never another text under its name.
- *
- * @param ownerUrl account that may create tables and grant
- * @param appUser name of the application's account at 127.0.0.1
  * Killed at any moment it goes on where it was: what only changes rows is written together with its mark, and of
  * what defines a table the form before is kept, so that it can be told whether it was done.
  *
+ * @param ownerUrl account that may create tables and grant
+ * @param appUser name of the application's account at 127.0.0.1
  * @param afterEach called after each statement and before it is marked: where a test dies
  * @returns the names of the migrations that ran
  * @throws Error when a migration that already ran is missing from the folder or reads differently now, or
@@ -36,13 +36,15 @@ export async function migrate(
   afterEach: () => void = () => undefined,
 ): Promise<string[]> {
   const connection = await mysql.createConnection({ uri: ownerUrl, timezone: 'Z' });
+  let turn: MigrationTurn | undefined;
   try {
     await lock(connection);
+    turn = (await isOfCluster(connection)) ? await takeMigrationTurn(connection) : undefined;
     const files = await readMigrations();
     const done = await appliedBefore(connection, files);
     const fresh = files.filter((f) => !done.has(f.name));
     for (const { name, text, checksum } of fresh) {
-      await runStatements(connection, name, statementsOf(text), afterEach);
+      await runStatements(connection, name, statementsOf(text), afterEach, turn);
       await connection.query(
         'INSERT INTO migration (name, applied_at, checksum) VALUES (?, UTC_TIMESTAMP(3), ?)',
         [name, checksum],
@@ -51,6 +53,7 @@ export async function migrate(
     await grantTables(connection, appUser);
     return fresh.map((f) => f.name);
   } finally {
+    await turn?.end().catch(() => undefined);
     await connection.end();
   }
 }
@@ -60,6 +63,7 @@ async function runStatements(
   name: string,
   statements: readonly string[],
   afterEach: () => void,
+  turn: MigrationTurn | undefined,
 ): Promise<void> {
   const [rows] = await connection.query<RowDataPacket[]>(
     'SELECT statement_no AS no, form_before AS form, done FROM migration_step WHERE name = ?',
@@ -70,6 +74,7 @@ async function runStatements(
     const no = i + 1;
     const begun = known.get(no);
     if (begun && Number(begun['done']) === 1) continue;
+    await turn?.keep();
     const table = definedTable(statement);
     const form = table === undefined ? null : await formOf(connection, table);
     if (table === undefined) {
@@ -116,8 +121,7 @@ async function lock(connection: Connection): Promise<void> {
     "SELECT GET_LOCK(CONCAT('zest_migrate_', DATABASE()), ?) AS held",
     [LOCK_SECONDS],
   );
-  if (rows[0]?.['held'] !== 1)
-    throw new Error('Another start is bringing the database up to date and does not end. Try again later.');
+  if (rows[0]?.['held'] !== 1) throw new Error(ENDS_NOT);
 }
 
 /** Migrations that the next start will run on a shop that has data; none on a new one. */

@@ -46,7 +46,8 @@ export async function addExtra(
         },
       ]);
     }
-    const [lot] = await findIngredientLots(tx, ingredient.id);
+    const lots = await findIngredientLots(tx, ingredient.id);
+    const lot = lots.find((l) => l.isSupply || l.free >= body.massMg) ?? lots[0];
     if (!lot) throw notFound(`A lot of ${ingredient.name}`);
     const lineId = uuid();
     const line: NewLine = {

@@ -7,6 +7,7 @@ import { announce } from '../../platform/live.js';
 import { addNotice } from '../../platform/notices.js';
 import { conflict, invalid, notFound, stale } from '../../platform/problem.js';
 import { addSignature, endBatch, touchRelated } from '../store/batch.js';
+import { countClosed } from '../store/proven.js';
 import { closeStepRow } from '../store/steps.js';
 import { commandOnBatch, type OnBatch } from './on-batch.js';
 import { settle } from './settle.js';
@@ -95,6 +96,7 @@ async function close(on: OnBatch, person: Person, step: StepView, reason: string
   }
   if (next.batch.state === 'closed') {
     await endBatch(tx, facts.batch.id, 'closed', now);
+    countClosed(tx, facts.batch.id);
     await releaseAll(tx, facts.batch.id);
     touchRelated(tx, facts.batch.id);
     announce(tx, now, { topic: 'lots' });

@@ -207,9 +207,9 @@ const QUERIES = [
      b.opened_at AS openedAt, b.owner, b.hotness, b.signed, b.version,
      EXISTS (SELECT 1 FROM batch o WHERE o.planned_for = b.planned_for AND o.id <> b.id AND o.state IN ('open', 'closed')
        AND NOT o.owner <=> b.owner AND EXISTS (SELECT 1 FROM transfer t WHERE t.batch_id = o.id)) AS meetsOther,
-     (SELECT COUNT(*) FROM batch o WHERE o.recipe_version_id = b.recipe_version_id AND o.state = 'closed' AND o.passed
-        AND o.id <> b.id) AS provenRuns
+     CAST(COALESCE(proven.runs, 0) - (b.state = 'closed' AND b.passed) AS SIGNED) AS provenRuns
    FROM batch b JOIN recipe_version v ON v.id = b.recipe_version_id JOIN recipe r ON r.id = v.recipe_id
+   LEFT JOIN proven_version proven ON proven.recipe_version_id = b.recipe_version_id
    WHERE b.id IN (:ids) ORDER BY b.planned_for DESC, b.number DESC`,
   `SELECT s.id, s.batch_id AS batchId, s.position, s.document, s.place_account_id AS placeAccountId,
      (SELECT a.id FROM account a WHERE a.batch_id = s.batch_id AND a.step_id = s.id AND a.measure = 'mm' LIMIT 1)

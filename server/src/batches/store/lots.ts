@@ -43,11 +43,13 @@ export interface DryLot {
   isSupply: boolean;
 }
 
+/** Lots of an ingredient that have something left, and a supply of it; the oldest first. */
 export async function findIngredientLots(tx: Transaction, ingredientId: string): Promise<DryLot[]> {
   const rows = await sql(tx).rows<Omit<DryLot, 'isSupply'> & { isSupply: number }>(
     `SELECT l.id, l.account_id AS accountId, COALESCE(b.amount - b.reserved, 0) AS free, a.kind = 'gain' AS isSupply
      FROM lot l JOIN account a ON a.id = l.account_id LEFT JOIN balance b ON b.account_id = l.account_id
-     WHERE l.ingredient_id = :ingredientId AND l.status = 'available' ORDER BY l.received_at`,
+     WHERE l.ingredient_id = :ingredientId AND l.status = 'available' AND (a.kind = 'gain' OR b.amount > 0)
+     ORDER BY l.received_at`,
     { ingredientId },
   );
   return rows.map((row) => ({ ...row, isSupply: row.isSupply === 1 }));

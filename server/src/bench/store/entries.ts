@@ -9,6 +9,7 @@ import {
   type TransferHow,
 } from '@zest/core';
 import type { NewFacts } from '@zest/contract';
+import { passTasting } from '../../batches/index.js';
 import { consume } from '../../ledger/index.js';
 import type { Db, Transaction } from '../../platform/database.js';
 import { sql } from '../../platform/sql.js';
@@ -245,7 +246,7 @@ export function writeReading(tx: Transaction, head: EntryHead, reading: WrittenR
     { ...head, ...reading },
   );
   if (reading.kind === 'verdict' && reading.value === PASSED)
-    sql(tx).defer('UPDATE batch SET passed = TRUE WHERE id = :batchId', { batchId: head.batchId });
+    passTasting(tx, head.batchId);
 }
 
 /** A tasting that was passed, as its reading says it. */
