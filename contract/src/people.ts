@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { instant } from './fields.js';
+import { day, instant } from './fields.js';
 import { EVERYONE, LEAD, NONE, ROLES, byId, id, route } from './route.js';
 
 export const person = z.object({
@@ -46,6 +46,11 @@ const strong = <T extends z.infer<typeof secretFields>>(body: T, ctx: z.Refineme
   const message = weaknessOf(body.secretKind, body.secret);
   if (message) ctx.addIssue({ code: 'custom', path: ['secret'], message });
 };
+/** What the lead keeps of somebody: the last day on which their instruction in hygiene holds, and what they can do. */
+const notes = {
+  hygieneUntil: day.nullable().default(null),
+  skills: z.string().trim().max(200, { error: 'Keep what they can do below 200 letters.' }).default(''),
+};
 const nameField = z.string().trim().min(1, { error: 'Name the person.' }).max(60);
 const roleField = z.enum(ROLES, { error: 'Choose what they do: lead, bench, owner or inspector.' });
 
@@ -65,6 +70,7 @@ const member = person.pick({ id: true, name: true, role: true }).extend({
   guestUntil: instant.nullable(),
   /** A badge that is scanned signs them in. */
   hasBadge: z.boolean(),
+  ...notes,
 });
 export type Member = z.infer<typeof member>;
 
@@ -75,6 +81,7 @@ const memberChange = z.object({
   /** Of the bench only; a lead always may, others never. */
   signs: z.boolean().default(false),
   confirms: z.boolean().default(true),
+  ...notes,
 });
 
 export const peopleRoutes = {

@@ -12,9 +12,10 @@ import { fatWindow } from './fields.js';
 import { carries } from './ingredients.js';
 import { methodStep } from './steps.js';
 
-/** Longest name or note that a recipe takes. */
+/** Longest name, sentence and note of a line that a recipe takes. */
 const NAME = 80;
-const NOTE = 300;
+const SENTENCE = 300;
+export const LINE_NOTE = SENTENCE;
 const amount = z
   .number()
   .min(0, { error: 'A dose must be 0 or more.' })
@@ -40,7 +41,7 @@ const lineFields = {
   name: z.string().max(NAME),
   role: z.enum(LINE_ROLES),
   /** As it was typed or stood on the card. */
-  asWritten: z.string().max(NOTE).optional(),
+  asWritten: z.string().max(SENTENCE).optional(),
   required: z.boolean(),
   tolerancePct: z.number().positive({ error: 'A tolerance must be above 0 %.' }).max(50).optional(),
   /** Key of the step at which the line goes in. */
@@ -49,7 +50,7 @@ const lineFields = {
   hot: z.boolean().optional(),
   /** Cure only: strength as sodium nitrite. */
   nitritePct: z.number().optional(),
-  note: z.string().max(NOTE).optional(),
+  note: z.string().max(LINE_NOTE).optional(),
 };
 
 export const recipeLine = z.object({
@@ -124,7 +125,7 @@ const documentFields = {
   linkMassG: positive('The piece', 20_000).nullable(),
   linkLengthMm: positive('The length', 5000).nullable(),
   packMassG: positive('The pack', 50_000).nullable().optional(),
-  cookingSentence: z.string().max(NOTE).optional(),
+  cookingSentence: z.string().max(SENTENCE).optional(),
 };
 
 /** A recipe as it is published: every line a weight of a known ingredient. */

@@ -3,7 +3,9 @@ import { STEP_KINDS, type MethodStep, type ParamSpec } from '@zest/core';
 
 /** Longest title and longest sentence of a step. */
 const TITLE = 60;
-const NOTE = 300;
+const SENTENCE = 300;
+/** Longest note of a step: what an old card says of the work goes into the notes of its steps, whole. */
+export const STEP_NOTE = 2_000;
 
 /** The schema of one parameter, from what its kind says of it. */
 function paramSchema(spec: ParamSpec): z.ZodType {
@@ -27,8 +29,11 @@ function paramSchema(spec: ParamSpec): z.ZodType {
 const head = {
   key: z.string().min(1).max(40),
   title: z.string().max(TITLE, { error: 'Keep the title of a step below 60 letters.' }).optional(),
-  instruction: z.string().max(NOTE).optional(),
-  note: z.string().max(NOTE).optional(),
+  instruction: z.string().max(SENTENCE).optional(),
+  note: z
+    .string()
+    .max(STEP_NOTE, { error: `A note of a step has at most ${STEP_NOTE} letters.` })
+    .optional(),
 };
 
 const ofKind = STEP_KINDS.map((kind) =>

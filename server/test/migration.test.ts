@@ -92,6 +92,7 @@ describe('a database made by the version before', () => {
       '024_signing.sql',
       '025_several_servers.sql',
       '026_proven_versions.sql',
+      '027_people_notes.sql',
     ]);
     expect(pending).toEqual(ran);
     expect(await pendingMigrations(ownerUrl)).toEqual([]);

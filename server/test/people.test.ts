@@ -69,6 +69,20 @@ describe('the people of a shop', () => {
     expect((await (await shop.signIn('Mr Feld')).get('/people')).status).toBe(200);
   });
 
+  it('are kept with what they can do and their instruction in hygiene, which nobody at the bench reads', async () => {
+    const { id } = await added('Lotte');
+    const kept = { hygieneUntil: '2027-03-01', skills: 'stuffer' };
+    const as = { name: 'Lotte', role: 'bench', active: true };
+    expect((await ines.put(`/people/${id}`, { ...as, ...kept })).body).toMatchObject(kept);
+    const wrong = await ines.put(`/people/${id}`, { ...as, hygieneUntil: 'in March' });
+    expect([wrong.status, wrong.body.errors[0].path]).toEqual([422, 'hygieneUntil']);
+    const all = (await ines.get('/people')).body as Member[];
+    expect(all.find((m) => m.id === id)).toMatchObject(kept);
+    const names = (await ines.get('/people/names')).body as { id: string }[];
+    expect(JSON.stringify(names)).not.toContain('stuffer');
+    expect((await ines.put(`/people/${id}`, as)).body).toMatchObject({ hygieneUntil: null, skills: '' });
+  });
+
   it('take no secret that anybody guesses', async () => {
     const refused = async (secretKind: string, secret: string) => {
       const { answer } = await added(`One ${secret}`, { secretKind, secret });

@@ -57,6 +57,21 @@ describe('a cured mix worked by hand, on the screen', () => {
   });
 });
 
+describe('what was noted of a step', () => {
+  it('stands on its screen, whole, and on no other', () => {
+    const note = `Half a minute longer. ${'The fat smears when it is warm. '.repeat(20)}`;
+    const noted = afterEntries(
+      aBatch([step('meats', 'weigh-meat'), step('mix', 'mix', { note }), step('stuff', 'stuff')]),
+      [weigh('line Lean', 15_000_000), weigh('line Belly', 5_000_000)],
+    );
+    const { unmount } = atBench(noted, 'mix');
+    expect(screen.getByRole('note').textContent).toBe(`Note: ${note}`);
+    unmount();
+    atBench(noted, 'stuff');
+    expect(screen.queryByRole('note')).toBeNull();
+  });
+});
+
 describe('between two owners', () => {
   it('the machine is said to be clear before anything else is asked', async () => {
     const bare = aBatch([step('meats', 'weigh-meat'), step('grind', 'grind'), step('mix', 'mix')]);

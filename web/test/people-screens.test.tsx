@@ -3,6 +3,7 @@ import { act, cleanup, fireEvent, screen, waitFor, within } from '@testing-libra
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import type { Member } from '@zest/contract';
 import ChangesPage from '../src/areas/people/ChangesPage.js';
+import { HygieneSign } from '../src/areas/people/HygieneSign.js';
 import PeoplePage from '../src/areas/people/PeoplePage.js';
 import SafekeepingPage from '../src/areas/people/SafekeepingPage.js';
 import { WrongTries } from '../src/areas/people/WrongTries.js';
@@ -35,6 +36,8 @@ const member = (more: Partial<Member> = {}): Member => ({
   wrongTries: 0,
   guestUntil: null,
   hasBadge: false,
+  hygieneUntil: null,
+  skills: '',
   ...more,
 });
 const gone = member({ id: ID(32), name: 'Kees', active: false, sessions: 0, lastIn: null });
@@ -64,6 +67,30 @@ describe('the people of a shop', () => {
     await press('Change');
     await waitFor(() => expect(sent).toHaveLength(1));
     expect(sent[0]).toMatchObject({ path: `/people/${ID(31)}`, body: { signs: true, confirms: true } });
+  });
+
+  it('are kept with what they can do and their instruction in hygiene; the lead hears when that is over', async () => {
+    const { sent } = standInServer();
+    const bram = member({ hygieneUntil: '2020-03-01', skills: 'stuffer, first aid' });
+    const people = [
+      bram,
+      member({ id: ID(33), name: 'Oda', hygieneUntil: '2999-03-01' }),
+      { ...gone, hygieneUntil: '2020-03-01' },
+    ];
+    onScreen(<HygieneSign />, { people });
+    expect(screen.getAllByText(/instruction in hygiene ended/).map((e) => e.textContent)).toEqual([
+      expect.stringContaining('Bram’s instruction in hygiene ended on 2020-03-01.'),
+    ]);
+    cleanup();
+    onScreen(<PeoplePage />, { people }, INES);
+    expect(screen.getByText('stuffer, first aid')).toBeTruthy();
+    await press('Change Bram');
+    fireEvent.change(screen.getByLabelText('Instructed in hygiene until'), {
+      target: { value: '2027-03-01' },
+    });
+    await press('Change');
+    await waitFor(() => expect(sent).toHaveLength(1));
+    expect(sent[0]).toMatchObject({ body: { hygieneUntil: '2027-03-01', skills: 'stuffer, first aid' } });
   });
 
   it('get badges at the bench only, and an inspector a code for a day that is shown once', async () => {

@@ -219,6 +219,19 @@ describe('a card made into a draft', () => {
     expect(draft.lines[2]?.doubt).toContain('not a weight');
   });
 
+  it('keeps every word of a method that is as long as the back of a card', () => {
+    const words = Array.from({ length: 900 }, (_, i) => `word${i}`);
+    const sentences = Array.from(
+      { length: 90 },
+      (_, i) => `Then ${words.slice(i * 10, i * 10 + 10).join(' ')}.`,
+    );
+    const read = readCard(['10 kg pork', '160 g fine salt', ...sentences].join('\n'), { library: ALL });
+    const { steps } = draftOfCard(read, {}, 'meat', { id: 'fresh-link', machines: [] }, LIBRARY);
+    const kept = steps.map((s) => s.note ?? '').join(' ');
+    expect(words.filter((word) => !new RegExp(`\\b${word}\\b`).test(kept))).toEqual([]);
+    expect(kept.length).toBeGreaterThan(6_000);
+  });
+
   it('refuses the spoon after all where the ingredient turns out to be a cure, and takes only weighed grams', () => {
     const [line] = card().lines;
     const guessed = resolveLine(line!, { ingredientId: 'Cure', gPerKg: 8 }, ON, LIBRARY);

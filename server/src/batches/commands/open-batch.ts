@@ -8,6 +8,7 @@ import {
   mixPerMeat,
   type Finding,
 } from '@zest/core';
+import { LINE_NOTE, STEP_NOTE } from '@zest/contract';
 import type { MethodStep, OpenBatch, Person, Recipe, RecipeLine, RecipeNote } from '@zest/contract';
 import { finishDraft } from '../../blend/index.js';
 import { reserve } from '../../ledger/index.js';
@@ -124,15 +125,16 @@ function hotnessOf(recipe: Recipe, heat: string | null): string | null {
   ]);
 }
 
-/** Notes pinned to a line or a step come up with it. */
+/** Notes pinned to a line or a step come up with it; as many letters of them as a note has room for. */
 function withNotes<T extends { key: string; note?: string | undefined }>(
   item: T,
   notes: readonly RecipeNote[],
   pinnedBy: 'lineKey' | 'stepKey',
 ): T {
+  const most = pinnedBy === 'stepKey' ? STEP_NOTE : LINE_NOTE;
   const words = notes.filter((n) => n[pinnedBy] === item.key).map((n) => n.sentence);
   if (words.length === 0) return item;
-  return { ...item, note: [item.note, ...words].filter(Boolean).join(' · ').slice(0, 300) };
+  return { ...item, note: [item.note, ...words].filter(Boolean).join(' · ').slice(0, most) };
 }
 
 async function addMethod(

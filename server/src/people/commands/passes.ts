@@ -55,14 +55,7 @@ async function guestOf(tx: Transaction, name: string, secretHash: string): Promi
   const was = await members.lock(tx, known);
   if (was?.role !== 'inspector' || !(await store.isGuest(tx, known)))
     throw invalid([{ path: 'name', message: `Somebody here is called ${name}: add what tells them apart.` }]);
-  await members.change(tx, {
-    id: known,
-    name,
-    role: 'inspector',
-    active: true,
-    signs: false,
-    confirms: false,
-  });
+  await members.change(tx, { ...was, id: known, name, active: true, signs: false, confirms: false });
   return known;
 }
 

@@ -23,7 +23,8 @@ interface MemberRow extends Omit<
 /** Everybody of the shop, those who are let in first. */
 export async function list(db: Db, now: Date): Promise<Member[]> {
   const rows = await sql(db).rows<MemberRow>(
-    `SELECT p.id, p.name, p.role, p.secret_kind AS secret, p.active, ${SIGNS} AS signs, ${CONFIRMS} AS confirms,
+    `SELECT p.id, p.name, p.role, p.secret_kind AS secret, p.active, p.hygiene_until AS hygieneUntil, p.skills,
+       ${SIGNS} AS signs, ${CONFIRMS} AS confirms,
        (SELECT COUNT(*) FROM session s WHERE s.person_id = p.id AND s.expires_at > :now) AS sessions,
        (SELECT MAX(a.at) FROM sign_in_attempt a WHERE a.person_id = p.id AND a.opened) AS lastIn,
        (SELECT COUNT(*) FROM sign_in_attempt a WHERE a.person_id = p.id AND NOT a.succeeded AND a.at > :since) AS wrongTries,
@@ -53,13 +54,19 @@ export interface LockedMember {
   active: boolean;
   signs: boolean;
   confirms: boolean;
+  hygieneUntil: string | null;
+  skills: string;
 }
 
 /** Somebody as they are; other changes of them wait. */
 export async function lock(tx: Transaction, id: string): Promise<LockedMember | undefined> {
   const [row] = await sql(tx).rows<
-    Record<'active' | 'signs' | 'confirms', number> & { name: string; role: Role }
-  >('SELECT name, role, active, signs, confirms FROM person WHERE id = :id FOR UPDATE', { id });
+    Record<'active' | 'signs' | 'confirms', number> & Omit<LockedMember, 'active' | 'signs' | 'confirms'>
+  >(
+    `SELECT name, role, active, signs, confirms, hygiene_until AS hygieneUntil, skills FROM person
+     WHERE id = :id FOR UPDATE`,
+    { id },
+  );
   return row && { ...row, active: row.active === 1, signs: row.signs === 1, confirms: row.confirms === 1 };
 }
 
@@ -91,8 +98,8 @@ export async function insert(
 
 export async function change(tx: Transaction, person: LockedMember & { id: string }): Promise<void> {
   await sql(tx).write(
-    `UPDATE person SET name = :name, role = :role, active = :active, signs = :signs, confirms = :confirms
-     WHERE id = :id`,
+    `UPDATE person SET name = :name, role = :role, active = :active, signs = :signs, confirms = :confirms,
+       hygiene_until = :hygieneUntil, skills = :skills WHERE id = :id`,
     { ...person },
   );
 }

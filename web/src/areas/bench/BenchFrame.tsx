@@ -120,6 +120,7 @@ export function BenchFrame({ sheet, step, pending, children, actions, primary }:
         </Box>
       ) : null}
       <OpenSteps sheet={sheet} step={step} />
+      {step?.note ? <StepNote note={step.note} /> : null}
       <Box sx={{ flex: 1, minHeight: 0, overflow: 'auto', px: 3, pt: 2, [SHORT]: { pt: 0.5 } }}>
         <Foot value={foot}>{children}</Foot>
       </Box>
@@ -142,6 +143,29 @@ export function BenchFrame({ sheet, step, pending, children, actions, primary }:
           <AtFoot actions={actions} primary={primary} />
         </Foot>
       ) : null}
+    </Box>
+  );
+}
+
+/** What was learned of the step, or stood on an old card: what is longer than three lines is scrolled. */
+function StepNote({ note }: { note: string }) {
+  return (
+    <Box
+      role="note"
+      tabIndex={0}
+      sx={{
+        flexShrink: 0,
+        px: 3,
+        pt: 0.8,
+        fontSize: 20,
+        lineHeight: 1.3,
+        maxHeight: '4.2em',
+        overflow: 'auto',
+        whiteSpace: 'pre-line',
+        [SHORT]: { pt: 0.3, fontSize: 15, maxHeight: '2.8em' },
+      }}
+    >
+      Note: {note}
     </Box>
   );
 }

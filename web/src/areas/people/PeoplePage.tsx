@@ -7,7 +7,7 @@ import { call } from '../../data/api.js';
 import { showPdf } from '../../data/files.js';
 import { queries } from '../../data/queries.js';
 import { usePerson } from '../../data/session.js';
-import { ChoiceInput, CommandDialog, TextInput, TickInput } from '../../ui/command/index.js';
+import { ChoiceInput, CommandDialog, DateInput, TextInput, TickInput } from '../../ui/command/index.js';
 import { Loading } from '../../ui/Loading.js';
 import { PRIMARY, PrimaryBar } from '../../ui/PrimaryBar.js';
 import { useShopTime } from '../../ui/shop-time.js';
@@ -104,6 +104,7 @@ function Row({
 }) {
   const time = useShopTime();
   const { name, role, active, sessions, lastIn, wrongTries, guestUntil, hasBadge, signs, confirms } = member;
+  const { hygieneUntil, skills } = member;
   return (
     <Box
       sx={{
@@ -125,6 +126,13 @@ function Row({
         {sessions > 0 ? `signed in at ${sessions} ${sessions === 1 ? 'device' : 'devices'}` : 'not signed in'}
         {lastIn ? `, last on ${time.day(lastIn)} at ${time.clock(lastIn)}` : ''}
         {guestUntil ? `, by a code until ${time.day(guestUntil)}, ${time.clock(guestUntil)}` : ''}
+        {skills ? <Box>{skills}</Box> : null}
+        {active && hygieneUntil ? (
+          <Box sx={{ display: 'flex', gap: 1, alignItems: 'center' }}>
+            {hygieneUntil < time.today() ? <Triangle size={18} /> : null}
+            instructed in hygiene until {hygieneUntil}
+          </Box>
+        ) : null}
         {wrongTries > 0 ? (
           <Box sx={{ display: 'flex', gap: 1, alignItems: 'center', fontWeight: 700 }}>
             <Triangle size={18} /> {wrongTries} wrong {wrongTries === 1 ? 'try' : 'tries'} in the last day
@@ -196,6 +204,8 @@ function ChangeDialog({ member, onClose }: { member: Member; onClose: () => void
         active: member.active,
         signs: member.signs,
         confirms: member.confirms,
+        hygieneUntil: member.hygieneUntil,
+        skills: member.skills,
       }}
       topics={['people']}
       onClose={onClose}
@@ -205,6 +215,12 @@ function ChangeDialog({ member, onClose }: { member: Member; onClose: () => void
       <TickInput name="active" label="Is let in" />
       <TickInput name="signs" label="Of the bench: signs past what speaks against a batch, as a lead does" />
       <TickInput name="confirms" label="Confirms cure as the second person" />
+      <DateInput name="hygieneUntil" label="Instructed in hygiene until" width={240} />
+      <TextInput
+        name="skills"
+        label="What they can do, such as machines, sharpening, first aid"
+        width="100%"
+      />
       <Box sx={{ fontSize: 15, color: 'text.secondary' }}>
         With another role, or let in no more, they are signed out everywhere at once. What they entered stays
         theirs.

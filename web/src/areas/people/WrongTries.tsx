@@ -14,9 +14,7 @@ export function WrongTries() {
   return tried.map((m) => (
     <Box key={m.id} sx={{ display: 'flex', gap: 1, alignItems: 'center', fontWeight: 700, mt: 1 }}>
       <Triangle size={20} /> {m.wrongTries} wrong tries to sign in as {m.name} in the last day.{' '}
-      <Box component={Link} to="/shop/people" sx={{ color: 'text.primary' }}>
-        Look at the people
-      </Box>
+      <Link to="/shop/people">Look at the people</Link>
     </Box>
   ));
 }

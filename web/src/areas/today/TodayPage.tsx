@@ -11,7 +11,7 @@ import { Triangle, Trouble } from '../../ui/Trouble.js';
 import { useUnits } from '../../ui/units.js';
 import { WeightRibbon } from '../../kit/weight-ribbon/WeightRibbon.js';
 import { LateEntries } from '../batches/index.js';
-import { BackupSign, ConditionSign, WrongTries } from '../people/index.js';
+import { BackupSign, ConditionSign, HygieneSign, WrongTries } from '../people/index.js';
 import { queries } from '../../data/queries.js';
 import { FirstSteps } from './FirstSteps.js';
 import { deviceNow } from '../../data/device-time.js';
@@ -45,6 +45,7 @@ export function TodayPage() {
         </Box>
       </Box>
       {person.role === 'lead' ? <WrongTries /> : null}
+      {person.role === 'lead' ? <HygieneSign /> : null}
       {person.role === 'lead' || person.role === 'owner' ? (
         <>
           <ConditionSign />

@@ -10,6 +10,7 @@ import {
   type Ingredient,
   type Machine,
 } from '@zest/core';
+import { STEP_NOTE } from '@zest/contract';
 import { freeKey, withDose, withIngredient, type EditorLine } from '../editor/line-edits.js';
 import { keysOf } from './card-text.js';
 import { newDocument, type EditorDocument } from '../new-document.js';
@@ -89,9 +90,6 @@ export function draftOfCard(
   return document;
 }
 
-/** A note of a step has at most so many letters. */
-const NOTE_LETTERS = 300;
-
 /**
  * What stood on the card and is no ingredient goes along as a note, where somebody reads it: what names a step at that
  * step, the rest at the mixing; what has no room there at the next that has.
@@ -105,7 +103,7 @@ function withNotes(
     steps.findIndex((s) => traitsOf(s).machine === 'mixer'),
   );
   const written = steps.map((step) => step.note ?? '');
-  const roomAt = (at: number, text: string) => (written[at] ?? '').length + text.length + 3 <= NOTE_LETTERS;
+  const roomAt = (at: number, text: string) => (written[at] ?? '').length + text.length + 3 <= STEP_NOTE;
   for (const { text } of [...notes].sort((a, b) => a.place - b.place)) {
     const named = steps.findIndex((step) => namesStep(text, stepTitle(step)));
     const wanted = named < 0 ? mixing : named;
@@ -117,12 +115,12 @@ function withNotes(
     }
   }
   return steps.map((step, i) =>
-    written[i] === '' ? step : { ...step, note: (written[i] ?? '').slice(0, NOTE_LETTERS) },
+    written[i] === '' ? step : { ...step, note: (written[i] ?? '').slice(0, STEP_NOTE) },
   );
 }
 
 /** A sentence that is longer than a note is cut into what has room. */
-const PIECES = new RegExp(`[\\s\\S]{1,${NOTE_LETTERS - 3}}`, 'g');
+const PIECES = new RegExp(`[\\s\\S]{1,${STEP_NOTE - 3}}`, 'g');
 
 /** `Grind it twice` names the step of that title; its first word does, not what it says of itself. */
 function namesStep(text: string, title: string): boolean {
