@@ -93,6 +93,7 @@ describe('a database made by the version before', () => {
       '025_several_servers.sql',
       '026_proven_versions.sql',
       '027_people_notes.sql',
+      '028_lots_of_a_kind.sql',
     ]);
     expect(pending).toEqual(ran);
     expect(await pendingMigrations(ownerUrl)).toEqual([]);

@@ -1,3 +1,4 @@
+import { setTimeout as pause } from 'node:timers/promises';
 import mysql, { type Connection, type RowDataPacket } from 'mysql2/promise';
 
 /** What a shop of so many years has behind it. */
@@ -97,12 +98,28 @@ export async function putYearsBehind(
     await db.query(
       'DROP TABLE y_copy; DROP TABLE y_id; ANALYZE TABLE transfer, lot, batch, balance, account, batch_line, batch_step, reading, bench_mark',
     );
+    await onDisk(db);
     const of = (table: string) => counts.get(table) ?? 0;
     const all = [...counts.values()].reduce((sum, n) => sum + n, 0);
     const [batches, lots, transfers] = [of('batch'), of('lot'), of('transfer')];
     return { batches, lots, transfers, others: all - batches - lots - transfers };
   } finally {
     await db.end();
+  }
+}
+
+/** Pages of the database that are not on the disk yet, in a shop that nobody has just filled. */
+const FEW_PAGES = 500;
+const LOOK_AGAIN_MS = 500;
+const AT_MOST_MS = 120_000;
+
+/** Waits until what was written is on the disk: nobody opens a screen while ten years are written in ten minutes. */
+async function onDisk(db: Connection): Promise<void> {
+  for (const until = Date.now() + AT_MOST_MS; Date.now() < until; await pause(LOOK_AGAIN_MS)) {
+    const [rows] = await db.query<RowDataPacket[]>(
+      "SHOW GLOBAL STATUS LIKE 'Innodb_buffer_pool_pages_dirty'",
+    );
+    if (Number(rows[0]?.['Value']) < FEW_PAGES) return;
   }
 }
 

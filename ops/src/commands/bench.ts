@@ -101,7 +101,11 @@ const ENTRIES_A_YEAR = 1_000_000;
 const AT_ONCE_MS = 40;
 
 /** What each screen reads when it is opened. */
-function screens(batchId: string): Record<string, readonly string[]> {
+function screens({
+  batchId,
+  lotId,
+  recipeId,
+}: Record<'batchId' | 'lotId' | 'recipeId', string>): Record<string, readonly string[]> {
   return {
     Today: ['/batches', '/lots', '/outlook', '/rework'],
     'Cold room': ['/lots', '/goods', '/preparations', '/customers'],
@@ -109,7 +113,9 @@ function screens(batchId: string): Record<string, readonly string[]> {
     'a batch': [`/batches/${batchId}/facts`, `/batches/${batchId}/lots`],
     Bench: ['/batches', '/bench-rules'],
     Yields: ['/batches', '/recipes'],
-    'a recipe and its story': ['/recipes'],
+    'a lot': [`/lots/${lotId}`],
+    'a recipe and its story': ['/recipes', `/recipes/${recipeId}/story`],
+    'the shelf': ['/ingredients', '/goods'],
     'what was changed': ['/changes'],
   };
 }
@@ -122,10 +128,16 @@ async function manyYears(folder: string, text: string): Promise<number> {
     const client = await signIn(shop.address, 'Bram', '2580');
     const lead = await signIn(shop.address, 'Ines', 'lowmarsh');
     const targets = await openTargets(lead);
+    const idOf = async (place: string) => (await lead.get<{ id: string }[]>(place))[0]?.id ?? '';
+    const seen = screens({
+      batchId: targets[0]?.batchId ?? '',
+      lotId: await idOf('/lots'),
+      recipeId: await idOf('/recipes'),
+    });
     const opened = async () => {
       const places = new Map<string, number>();
       const times: Record<string, number> = {};
-      for (const [screen, asked] of Object.entries(screens(targets[0]?.batchId ?? ''))) {
+      for (const [screen, asked] of Object.entries(seen)) {
         for (const place of asked) if (!places.has(place)) places.set(place, await medianOf(lead, place));
         times[screen] = asked.reduce((sum, place) => sum + (places.get(place) ?? 0), 0);
       }

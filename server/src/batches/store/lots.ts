@@ -1,3 +1,4 @@
+import { STOCKED } from '../../ledger/index.js';
 import { sql } from '../../platform/sql.js';
 import type { Db, Transaction } from '../../platform/database.js';
 import type { BenchLot, CasingLot } from '@zest/contract';
@@ -47,8 +48,9 @@ export interface DryLot {
 export async function findIngredientLots(tx: Transaction, ingredientId: string): Promise<DryLot[]> {
   const rows = await sql(tx).rows<Omit<DryLot, 'isSupply'> & { isSupply: number }>(
     `SELECT l.id, l.account_id AS accountId, COALESCE(b.amount - b.reserved, 0) AS free, a.kind = 'gain' AS isSupply
-     FROM lot l JOIN account a ON a.id = l.account_id LEFT JOIN balance b ON b.account_id = l.account_id
-     WHERE l.ingredient_id = :ingredientId AND l.status = 'available' AND (a.kind = 'gain' OR b.amount > 0)
+     FROM ${STOCKED} here STRAIGHT_JOIN lot l ON l.account_id = here.id JOIN account a ON a.id = l.account_id
+     LEFT JOIN balance b ON b.account_id = l.account_id
+     WHERE l.ingredient_id = :ingredientId AND l.status = 'available'
      ORDER BY l.received_at`,
     { ingredientId },
   );
@@ -63,7 +65,7 @@ export function findCasingLots(
   return sql(db).rows(
     `SELECT l.id AS lotId, l.code, l.account_id AS accountId, b.amount - b.reserved AS freeMm,
        b.amount - b.reserved AS free, DATE_FORMAT(l.received_at, '%Y-%m-%d') AS receivedOn
-     FROM lot l JOIN balance b ON b.account_id = l.account_id
+     FROM ${STOCKED} here STRAIGHT_JOIN lot l ON l.account_id = here.id JOIN balance b ON b.account_id = l.account_id
      WHERE l.casing_id = :casingId AND l.status = 'available' AND b.amount > b.reserved
      ORDER BY l.received_at, l.code`,
     { casingId },
@@ -100,8 +102,7 @@ export function benchLots(db: Db, batchId: string): Promise<BenchLot[]> {
        COALESCE(i.role, 'meat') AS role, l.trim_id AS trimId, t.species,
        CAST(l.fat_pct AS DOUBLE) AS fatPct, IF(l.kind = 'trim', l.heat, NULL) AS heat,
        DATE_FORMAT(l.received_at, '%Y-%m-%d') AS receivedOn, CASE WHEN a.kind = 'gain' THEN NULL ELSE b.amount - b.reserved END AS freeMg
-     FROM (SELECT account_id AS id FROM balance WHERE amount > 0 UNION SELECT id FROM account WHERE kind = 'gain') here
-     JOIN lot l ON l.account_id = here.id JOIN account a ON a.id = l.account_id
+     FROM ${STOCKED} here STRAIGHT_JOIN lot l ON l.account_id = here.id JOIN account a ON a.id = l.account_id
      LEFT JOIN balance b ON b.account_id = l.account_id
      LEFT JOIN trim_kind t ON t.id = l.trim_id LEFT JOIN ingredient i ON i.id = l.ingredient_id
      WHERE l.kind IN ('trim', 'ingredient') AND l.status = 'available'

@@ -245,8 +245,7 @@ export function writeReading(tx: Transaction, head: EntryHead, reading: WrittenR
        :transferId, :proven, :retimed, ${NUMBER})`,
     { ...head, ...reading },
   );
-  if (reading.kind === 'verdict' && reading.value === PASSED)
-    passTasting(tx, head.batchId);
+  if (reading.kind === 'verdict' && reading.value === PASSED) passTasting(tx, head.batchId);
 }
 
 /** A tasting that was passed, as its reading says it. */

@@ -136,10 +136,13 @@ export async function isTrimLot(db: Db, id: string): Promise<boolean> {
 
 /** What a batch has been given of each lot of meat, what was taken back not counted. */
 export async function meatsOfBatch(db: Db, batchId: string): Promise<{ lotId: string; massMg: number }[]> {
+  const side = (account: 'from_account' | 'to_account', sign: '' | '-') =>
+    `SELECT l.id AS lotId, ${sign}t.amount AS amount FROM transfer t
+     JOIN lot l ON l.account_id = t.${account} AND l.kind = 'trim'
+     WHERE t.batch_id = :batchId AND t.from_account <> :found`;
   const rows = await sql(db).rows<{ lotId: string; massMg: string }>(
-    `SELECT l.id AS lotId, SUM(IF(t.from_account = l.account_id, t.amount, -t.amount)) AS massMg
-     FROM transfer t JOIN lot l ON l.account_id IN (t.from_account, t.to_account) AND l.kind = 'trim'
-     WHERE t.batch_id = :batchId AND t.from_account <> :found GROUP BY l.id HAVING massMg > 0`,
+    `SELECT lotId, SUM(amount) AS massMg FROM (${side('from_account', '')} UNION ALL ${side('to_account', '-')}) moved
+     GROUP BY lotId HAVING massMg > 0`,
     { batchId, found: SHOP_ACCOUNTS.found },
   );
   return rows.map((r) => ({ lotId: r.lotId, massMg: Number(r.massMg) }));

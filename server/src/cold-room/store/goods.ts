@@ -2,6 +2,7 @@ import { sql } from '../../platform/sql.js';
 import { daysLeft, shopDay, urgency } from '@zest/core';
 import type { StockItem } from '@zest/contract';
 import type { Db } from '../../platform/database.js';
+import { STOCKED } from '../../ledger/index.js';
 import { notFound } from '../../platform/problem.js';
 import { timeZone } from '../../platform/settings.js';
 import { usedSince } from './used.js';
@@ -46,8 +47,7 @@ export async function listGoods(db: Db, now: Date): Promise<StockItem[]> {
     `SELECT COALESCE(l.ingredient_id, l.casing_id) AS itemId, l.id, l.code, l.supplier, l.supplier_lot AS supplierLot,
        l.received_at AS receivedAt, l.use_by AS useBy, b.amount AS balance, b.reserved, l.price_minor AS priceMinor,
        l.status, l.hold_reason AS holdReason, l.version, a.kind AS accountKind
-     FROM (SELECT account_id AS id FROM balance WHERE amount > 0 UNION SELECT id FROM account WHERE kind = 'gain') here
-     JOIN lot l ON l.account_id = here.id JOIN account a ON a.id = l.account_id
+     FROM ${STOCKED} here STRAIGHT_JOIN lot l ON l.account_id = here.id JOIN account a ON a.id = l.account_id
      LEFT JOIN balance b ON b.account_id = l.account_id
      WHERE l.kind IN ('ingredient', 'casing') ORDER BY l.received_at`,
   );

@@ -4,7 +4,7 @@ import type { Db } from '../../platform/database.js';
 import { notFound } from '../../platform/problem.js';
 import { limitOf } from '../commands/cold-reading.js';
 import { storiesOf } from '../commands/fat-tests.js';
-import { findLots, toLot } from './lots.js';
+import { findLots, toLot, type LotRow } from './lots.js';
 import { shopTime } from '../../platform/shop-time.js';
 
 /** One lot with its history, its fat story, its parents and where it went. */
@@ -34,7 +34,7 @@ export async function readLot(db: Db, id: string, now: Date): Promise<LotDetail>
     events: events.map((e) => ({ ...e, at: e.at.toISOString() })),
     ...(await fatStory(db, id)),
     ...(await family(db, id)),
-    usedIn: await usesOf(db, id),
+    usedIn: await usesOf(db, row),
     photos: photos.map((p) => p.id),
   };
 }
@@ -97,16 +97,20 @@ async function family(db: Db, id: string): Promise<Pick<LotDetail, 'madeFrom' | 
   return { madeFrom, madeInto };
 }
 
-async function usesOf(db: Db, id: string): Promise<LotDetail['usedIn']> {
+/** What of it went into batches, less what was taken back; each side by its own index, for ten years of entries. */
+async function usesOf(db: Db, { id, accountId }: LotRow): Promise<LotDetail['usedIn']> {
   const rows = await sql(db).rows<Omit<LotDetail['usedIn'][number], 'massMg'> & { massMg: string }>(
     `SELECT b.id AS batchId, b.number, r.name AS product,
-       SUM(IF(t.from_account = l.account_id, t.amount, -t.amount)) AS massMg,
-       (SELECT CAST(MAX(n.fat_pct) AS DOUBLE) FROM batch_line n WHERE n.batch_id = b.id AND n.lot_id = l.id) AS fatPctThen
-     FROM lot l JOIN transfer t ON l.account_id IN (t.from_account, t.to_account) JOIN batch b ON b.id = t.batch_id
+       SUM(moved.amount) AS massMg,
+       (SELECT CAST(MAX(n.fat_pct) AS DOUBLE) FROM batch_line n WHERE n.batch_id = b.id AND n.lot_id = :id) AS fatPctThen
+     FROM (
+       SELECT batch_id, amount FROM transfer WHERE from_account = :accountId AND batch_id IS NOT NULL
+       UNION ALL SELECT batch_id, -amount FROM transfer WHERE to_account = :accountId AND batch_id IS NOT NULL
+         AND from_account NOT IN (SELECT a.id FROM account a WHERE a.kind = 'gain')
+     ) moved JOIN batch b ON b.id = moved.batch_id
      JOIN recipe_version v ON v.id = b.recipe_version_id JOIN recipe r ON r.id = v.recipe_id
-     WHERE l.id = :id AND t.from_account NOT IN (SELECT a.id FROM account a WHERE a.kind = 'gain')
      GROUP BY b.id ORDER BY b.number DESC LIMIT 100`,
-    { id },
+    { id, accountId },
   );
   return rows.map((r) => ({ ...r, massMg: Number(r.massMg) })).filter((r) => r.massMg > 0);
 }

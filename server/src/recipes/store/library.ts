@@ -1,6 +1,7 @@
 import { sql } from '../../platform/sql.js';
 import { PLAIN_FACTS, preBlendFacts, type Ingredient, type IngredientFacts } from '@zest/core';
 import { ingredientFacts, type LibraryItem, type Person } from '@zest/contract';
+import { STOCKED } from '../../ledger/index.js';
 import { audit } from '../../platform/audit.js';
 import type { AppContext } from '../../platform/app-context.js';
 import type { Db } from '../../platform/database.js';
@@ -28,11 +29,14 @@ const SELECT = `SELECT i.id, i.name, i.form, i.role, CAST(i.nitrite_pct AS DOUBL
     CAST(i.nitrate_pct AS DOUBLE) AS nitratePct, CAST(i.salt_pct AS DOUBLE) AS saltPct, i.typed, i.facts, i.version,
     (SELECT l.price_minor FROM lot l WHERE l.ingredient_id = i.id AND l.price_minor IS NOT NULL ORDER BY l.received_at DESC, l.code DESC LIMIT 1)
       AS priceMinorPerKg,
-    (SELECT CAST(SUM(b.amount - b.reserved) AS SIGNED) FROM lot l JOIN balance b ON b.account_id = l.account_id
-      WHERE l.ingredient_id = i.id AND l.status = 'available') AS freeMg,
-    EXISTS (SELECT 1 FROM lot l JOIN account a ON a.id = l.account_id
-      WHERE l.ingredient_id = i.id AND a.kind = 'gain') AS isSupply
-  FROM ingredient i`;
+    here.freeMg, COALESCE(here.isSupply, FALSE) AS isSupply
+  FROM ingredient i LEFT JOIN (
+    SELECT l.ingredient_id, CAST(SUM(IF(l.status = 'available', b.amount - b.reserved, 0)) AS SIGNED) AS freeMg,
+      MAX(a.kind = 'gain') AS isSupply
+    FROM ${STOCKED} stocked STRAIGHT_JOIN lot l ON l.account_id = stocked.id JOIN account a ON a.id = l.account_id
+    LEFT JOIN balance b ON b.account_id = l.account_id
+    WHERE l.ingredient_id IS NOT NULL GROUP BY l.ingredient_id
+  ) here ON here.ingredient_id = i.id`;
 
 /** Every ingredient with what is known of it, by name and form. */
 export async function listIngredients(db: Db): Promise<LibraryItem[]> {

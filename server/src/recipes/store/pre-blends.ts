@@ -1,3 +1,4 @@
+import { STOCKED } from '../../ledger/index.js';
 import type { Db, Transaction } from '../../platform/database.js';
 import { sql } from '../../platform/sql.js';
 
@@ -23,7 +24,8 @@ export function partLots(tx: Transaction, ingredientId: string): Promise<PartLot
   return sql(tx).rows<PartLot>(
     `SELECT l.id, l.code, l.account_id AS accountId, COALESCE(b.amount - b.reserved, 0) AS freeMg,
        l.price_minor AS priceMinor, a.kind = 'gain' AS isSupply
-     FROM lot l JOIN account a ON a.id = l.account_id LEFT JOIN balance b ON b.account_id = l.account_id
+     FROM ${STOCKED} here STRAIGHT_JOIN lot l ON l.account_id = here.id JOIN account a ON a.id = l.account_id
+     LEFT JOIN balance b ON b.account_id = l.account_id
      WHERE l.ingredient_id = :ingredientId AND l.status = 'available' ORDER BY l.received_at, l.code`,
     { ingredientId },
   );
