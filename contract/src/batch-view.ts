@@ -38,7 +38,6 @@ export const ribbonStation = z.object({
   closed: z.boolean(),
   stream: z.enum(['all', 'lean', 'fat']),
   inMg: z.int(),
-  added: z.array(sliver),
   bands: composition,
   outMg: z.int(),
   slivers: z.array(sliver),

@@ -9,7 +9,6 @@ import {
   nitrite,
   parseQuantity,
   recipeFigures,
-  ribbon,
   sample,
   scaleRecipe,
   shareOut,
@@ -212,18 +211,6 @@ describe('the ledger of a batch', () => {
     expect(answer.stepYields).toEqual({ grind: 0.96, mix: 0 });
     expect(answer.runningYields).toEqual({ grind: 0.96, mix: 0.98 });
     expect([answer.unaccountedMg, answer.stillThereMg]).toEqual([400, 9_800]);
-  });
-
-  it('tells what was added at a step from what came on from the one before', () => {
-    const stations = ribbon(ACCOUNTS, DAY, new Map([['lean', { lean: 1 }]]));
-    expect(stations.map((s) => s.added.map((a) => [a.name, a.massMg, a.kind]))).toEqual([
-      [['Lean', 10_000, 'side']],
-      [
-        ['Salt', 160, 'side'],
-        ['Found', 40, 'gain'],
-      ],
-      [],
-    ]);
   });
 });
 

@@ -12,7 +12,6 @@ const station = (more: Partial<RibbonStation>): RibbonStation => ({
   stream: 'all',
   closed: true,
   inMg: 10_000_000,
-  added: [],
   bands: { lean: 7_500_000, fat: 2_500_000 },
   outMg: 9_700_000,
   slivers: [{ accountId: 'h', name: 'head', kind: 'loss', massMg: 120_000 }],

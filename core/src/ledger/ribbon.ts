@@ -21,8 +21,6 @@ export interface RibbonStation {
   /** Lean and fat worked apart are two ribbons that join. */
   stream: 'all' | 'lean' | 'fat';
   inMg: number;
-  /** What came straight from stock or a gain at this step, by account. */
-  added: Sliver[];
   /** Materials of everything that came in, mg. */
   bands: Composition;
   /** On to the next place or into the product. */
@@ -64,16 +62,10 @@ export function ribbon(
       closed: place.closed ?? false,
       stream: place.stream ?? 'all',
       inMg,
-      added: gather(
-        arriving.filter((t) => byId.get(t.from)?.kind !== 'place'),
-        'from',
-        byId,
-      ),
       bands,
       outMg: total(leaving.filter((t) => isMainStream(byId.get(t.to)))),
       slivers: gather(
         leaving.filter((t) => !isMainStream(byId.get(t.to))),
-        'to',
         byId,
       ),
       balanceMg: held.get(place.id) ?? 0,
@@ -85,14 +77,11 @@ function isMainStream(account: LedgerAccount | undefined): boolean {
   return account?.kind === 'place' || (account?.kind === 'lot' && account.product === true);
 }
 
-function gather(
-  transfers: readonly LedgerTransfer[],
-  end: 'from' | 'to',
-  byId: ReadonlyMap<string, LedgerAccount>,
-): Sliver[] {
+/** What left for elsewhere than the next place, by where it went. */
+function gather(transfers: readonly LedgerTransfer[], byId: ReadonlyMap<string, LedgerAccount>): Sliver[] {
   const found = new Map<string, Sliver>();
   for (const t of transfers) {
-    const account = byId.get(t[end]);
+    const account = byId.get(t.to);
     if (!account) continue;
     const kind = account.kind === 'gain' ? 'gain' : account.kind === 'loss' ? 'loss' : 'side';
     const sliver = found.get(account.id) ?? { accountId: account.id, name: account.name, kind, massMg: 0 };

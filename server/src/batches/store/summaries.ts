@@ -13,7 +13,7 @@ import { sql } from '../../platform/sql.js';
 import { loadFacts, type OnBroken } from './facts.js';
 
 /** Goes up when the short form of a batch says something else than it did. */
-const FORM = 1;
+const FORM = 2;
 
 /** What the short form of a batch depends on besides its facts. */
 function madeWith(shop: ShopFacts): string {
