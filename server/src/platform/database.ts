@@ -50,9 +50,12 @@ function resultsOf(results: QueryResult, sent: number): unknown[] {
 
 /** How often a transaction is begun again that two wanted at once; benches at several servers meet often. */
 const TRIES = 8;
+/** Whoever asked has given up by then, and asks again: what nobody waits for is not begun anew. */
+const GIVE_UP_MS = 5_000;
 
 async function transaction<T>(nodes: Nodes, work: (tx: Transaction) => Promise<T>): Promise<T> {
   let lost = 0;
+  const until = performance.now() + GIVE_UP_MS;
   for (let attempt = 1; ; attempt += 1) {
     const node = nodes.now;
     // Whether a commit was on its way when a server was lost is known; what became of it is not.
@@ -61,7 +64,7 @@ async function transaction<T>(nodes: Nodes, work: (tx: Transaction) => Promise<T
       return await attempted(node, work, fate);
     } catch (error) {
       if (nodes.leave(node, error) && !fate.isCommitting && (lost += 1) < nodes.count) continue;
-      if (!isContended(error) || attempt >= TRIES) throw error;
+      if (!isContended(error) || attempt >= TRIES || performance.now() > until) throw error;
       await new Promise((resolve) => setTimeout(resolve, 5 * 2 ** attempt * Math.random()));
     }
   }

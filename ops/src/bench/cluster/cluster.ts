@@ -40,8 +40,10 @@ export interface ClusterReport {
 }
 
 const NODES = 3;
-/** A server that is killed is started again after so long, and a line is cut for so long, ms. */
+/** An application is killed, or a line is cut, for so long, ms. */
 const AWAY_MS = [1_000, 6_000] as const;
+/** A server that ended is started again after so long, ms: five seconds by Debian's service, and some to start. */
+const RESTART_MS = [5_000, 9_000] as const;
 
 /**
  * Three database servers on hosts of their own and two applications over them. Benches weigh, sending each entry to the
@@ -92,8 +94,8 @@ async function over(
   const ports: number[] = [];
   for (let i = 0; i < 2; i += 1) {
     const port = await freePorts();
-    // Each begins with another server: what two want at once meets across the network.
-    const order = [...nodes.slice(i), ...nodes.slice(0, i)].map((node) => node.where).join(',');
+    // In the same order for both, as they should be; where they have gone after a loss they meet across the network.
+    const order = nodes.map((node) => node.where).join(',');
     const env = {
       ...process.env,
       DATABASE_URL: `mysql://${app.name}:${app.secret}@${order}/zest`,
@@ -166,7 +168,8 @@ async function befall(
 ): Promise<Befallen> {
   const done: Befallen = { nodeKills: 0, appKills: 0, lineCuts: 0 };
   const until = Date.now() + seconds * 1000;
-  const away = () => AWAY_MS[0] + (AWAY_MS[1] - AWAY_MS[0]) * random();
+  const within = ([least, most]: readonly [number, number]) => least + (most - least) * random();
+  const away = () => within(AWAY_MS);
   for (let turn = 0; Date.now() < until; turn += 1) {
     const now = count();
     while (count() < now + 20) await pause(10);
@@ -175,7 +178,7 @@ async function befall(
     if (!node) continue;
     if (turn % 3 === 0) {
       node.kill();
-      await pause(away());
+      await pause(within(RESTART_MS));
       await node.join();
       done.nodeKills += 1;
     } else if (turn % 3 === 1) {

@@ -84,8 +84,7 @@ export class GaleraNode {
   /** Joins the others, with what it knows already where it was one of them before. */
   async join(): Promise<void> {
     await this.#places();
-    const others = Array.from({ length: this.#hosts }, (_, host) => this.#network.address(host));
-    await this.#spawn([`--wsrep-cluster-address=gcomm://${others.join(',')}`, ...(await this.#position())]);
+    await this.#spawn([`--wsrep-cluster-address=${this.#cluster()}`, ...(await this.#position())]);
   }
 
   kill(): void {
@@ -124,6 +123,11 @@ export class GaleraNode {
     throw new Failure(`The server at ${this.where} did not join; its log is ${this.#at('log.err')}.`);
   }
 
+  #cluster(): string {
+    const all = Array.from({ length: this.#hosts }, (_, host) => this.#network.address(host));
+    return `gcomm://${all.join(',')}`;
+  }
+
   #at(name: string): string {
     return path.join(this.#folder, name);
   }
@@ -150,6 +154,10 @@ export class GaleraNode {
         `--datadir=${this.#at('data')}`,
         `--tmpdir=${this.#at('tmp')}`,
         `--log-error=${log}`,
+        '--binlog-format=ROW',
+        '--wsrep-on=ON',
+        `--wsrep-provider=${PROVIDER}`,
+        `--wsrep-cluster-address=${this.#cluster()}`,
         '--wsrep-recover',
         '--skip-networking',
         `--socket=${this.#at('recover.sock')}`,
@@ -159,7 +167,8 @@ export class GaleraNode {
     const found = [...(await readFile(log, 'utf8')).matchAll(/Recovered position:\s*([0-9a-f-]+:-?\d+)/g)].at(
       -1,
     );
-    return found ? [`--wsrep-start-position=${found[1]}`] : [];
+    if (!found) throw new Failure(`How far the server at ${this.where} was is not in ${log}.`);
+    return [`--wsrep-start-position=${found[1]}`];
   }
 
   async #spawn(more: readonly string[]): Promise<void> {

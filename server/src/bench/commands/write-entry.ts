@@ -1,8 +1,8 @@
 import { stepTitle, type BatchFacts, type StepFact } from '@zest/core';
-import { lockBatch, mustLoad, settle } from '../../batches/index.js';
+import { lockBatch, mustLoad, numbersOf, settle } from '../../batches/index.js';
 import type { AppContext } from '../../platform/app-context.js';
 import { UNNUMBERED, type Transaction } from '../../platform/database.js';
-import { errnoOf } from '../../platform/database-errors.js';
+import { errnoOf, isDatabaseAway } from '../../platform/database-errors.js';
 import { addNotice } from '../../platform/notices.js';
 import { conflict, notFound } from '../../platform/problem.js';
 import { clockTime } from '../../platform/shop-time.js';
@@ -60,9 +60,12 @@ export async function writeEntry<T>(
       });
       return plan;
     } catch (error) {
-      const behind = errnoOf(error) === UNNUMBERED || (await isBehind(app, head.batchId, frameN));
-      forgetFrame(head.batchId);
-      if (!behind || attempt >= TRIES) throw error;
+      // What the database says of itself, or of an entry that it has already, says nothing of the frame.
+      const isUnnumbered = errnoOf(error) === UNNUMBERED;
+      if (!isUnnumbered && (errnoOf(error) !== undefined || isDatabaseAway(error))) throw error;
+      const behind = await isBehind(app, head.batchId, frameN);
+      if (behind) forgetFrame(head.batchId);
+      if (!(behind || isUnnumbered) || attempt >= TRIES) throw error;
     }
   }
 }
@@ -84,10 +87,10 @@ async function mustBeOpen(app: AppContext, { batchId, now }: EntryHead, step: St
   if (door) throw conflict('door-shut', door.sentence);
 }
 
-/** Whether a refusal may only be due to a frame that others have changed meanwhile. */
+/** Whether a refusal may only be due to a frame that others have changed meanwhile; asked by its number alone. */
 async function isBehind(app: AppContext, batchId: string, frameN: number): Promise<boolean> {
-  forgetFrame(batchId);
-  return (await frameOf(app.db, batchId, app.now())).frameN > frameN;
+  const numbers = await numbersOf(app.db, batchId);
+  return numbers !== undefined && numbers.frameN > frameN;
 }
 
 /** After an entry made while the line was down: everything behind its step is computed again. */
