@@ -71,8 +71,7 @@ export async function befall(
     if (slowest > 0) await pause(slowest);
     while (count() < Math.min(moment, run.entries - 1)) await pause(5);
     await pause(15 * run.random());
-    const pid = i % 2 === 0 ? shop.appPid() : shop.databasePid();
-    if (!pid || !kill(pid)) continue;
+    await killed(() => (i % 2 === 0 ? shop.appPid() : shop.databasePid()));
     if (i % 2 === 0) done.appKills += 1;
     else done.databaseKills += 1;
     await goesOn(count);
@@ -104,6 +103,15 @@ export async function befall(
 async function goesOn(count: () => number): Promise<void> {
   const now = count();
   while (count() === now) await pause(20);
+}
+
+/** Kills a program, as soon as it is there: it may just be starting again. */
+async function killed(pidOf: () => number | undefined): Promise<void> {
+  for (;;) {
+    const pid = pidOf();
+    if (pid && kill(pid)) return;
+    await pause(20);
+  }
 }
 
 function kill(pid: number): boolean {
