@@ -199,6 +199,8 @@ describe('the tasting of a mix', () => {
     expect(tasteState(facts({}))).toMatchObject({ state: 'none', maySkip: false });
     expect(tasteState(facts({ skipped: true })).state).toBe('none');
     expect(tasteState(facts({ provenRuns: 2 }))).toMatchObject({ state: 'none', maySkip: true });
+    const said = (provenRuns: number) => tasteState(facts({ provenRuns })).sentence.split(';')[0];
+    expect([said(1), said(2)]).toEqual(['This version has passed once', 'This version has passed 2 times']);
     expect(tasteState(facts({ provenRuns: 2, skipped: true })).state).toBe('skipped');
     const other = tasteState(facts({ provenRuns: 2, skipped: true, changed: ['Smoked paprika'] }));
     expect(other).toMatchObject({ state: 'none', maySkip: false });

@@ -54,7 +54,12 @@ describe('the ribbon', () => {
     expect(new Set(long.slice(0, 2)).size).toBe(2);
     expect(new Set(long.slice(1, 3)).size).toBe(2);
     expect(Math.max(...long)).toBeLessThan(300);
-    expect(new Set(named(['head', 'skin'])).size).toBe(1);
+    const many = ['taste', 'barrel and horn', 'burst', 'spilt', 'on the floor', 'trimmed'].map(
+      (name) => sliver(name)[0]!,
+    );
+    const full = layoutRibbon([station({ slivers: many })], { width: 500, height: 300 }, true);
+    expect(Math.max(...[...full.slivers, ...full.gaps].map((s) => s.labelY))).toBeLessThan(300);
+    expect(new Set(named(['head', 'Lighthouse Ring rework'])).size).toBe(1);
   });
 });
 

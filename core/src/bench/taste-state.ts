@@ -43,7 +43,7 @@ export function tasteState(facts: TasteFacts): TasteState {
       return {
         state: 'skipped',
         maySkip: false,
-        sentence: `Proven by ${facts.provenRuns} batches; not tasted this time.`,
+        sentence: `Proven by ${facts.provenRuns === 1 ? 'one batch' : `${facts.provenRuns} batches`}; not tasted this time.`,
       };
     }
     return {
@@ -51,7 +51,7 @@ export function tasteState(facts: TasteFacts): TasteState {
       maySkip: facts.provenRuns > 0,
       sentence:
         facts.provenRuns > 0
-          ? `This version has passed ${facts.provenRuns} times; tasting may be skipped with a tick.`
+          ? `This version has passed ${facts.provenRuns === 1 ? 'once' : `${facts.provenRuns} times`}; tasting may be skipped with a tick.`
           : 'A new or changed recipe is tasted before anything is stuffed.',
     };
   }

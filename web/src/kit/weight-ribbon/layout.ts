@@ -181,9 +181,10 @@ function drawStation(
     drawing.slivers.push({
       key: `${station.accountId}-${sliver.accountId}`,
       ...sliver,
+      name: brief(sliver.name),
       path: fall(at(SHED_FROM), at(SHED_TO), at(0.94), y, h, drop),
       labelX: at(0.97),
-      labelY: lineFor(place.said, sliver.name, at(0.97), floor),
+      labelY: lineFor(place.said, brief(sliver.name), at(0.97), floor),
     });
     y += sliver.massMg * scale;
   });
@@ -291,17 +292,25 @@ interface Words {
 }
 
 const LINE = 17;
+/** There is room for so many lines. */
+const LINES = 4;
 /** About so wide is a letter of what is said below, and so many letters has its weight. */
-const LETTER = 6.7;
-const WEIGHT_LETTERS = 9;
+const LETTER = 5.9;
+const WEIGHT_LETTERS = 7;
 
-/** The first line on which words that end here fall onto no others. */
+/** The first line on which words that end here fall onto no others; the last where each has some. */
 function lineFor(said: Words[], name: string, to: number, floor: number): number {
   const from = to - (name.length + WEIGHT_LETTERS) * LETTER;
-  let y = floor;
-  while (said.some((w) => w.y === y && w.from < to && from < w.to)) y += LINE;
+  const isFree = (y: number) => !said.some((w) => w.y === y && w.from < to && from < w.to);
+  const lines = Array.from({ length: LINES }, (_, n) => floor + n * LINE);
+  const y = lines.find(isFree) ?? floor + (LINES - 1) * LINE;
   said.push({ y, from, to });
   return y;
+}
+
+/** Whose rework it is stands above. */
+function brief(name: string): string {
+  return name.endsWith(' rework') ? 'rework' : name;
 }
 
 function fall(x0: number, x1: number, x2: number, y: number, h: number, drop: number): string {
