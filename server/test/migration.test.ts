@@ -25,7 +25,10 @@ const fixture = (name: string) =>
   gunzipSync(readFileSync(fileURLToPath(new URL(`fixtures/${name}.gz`, import.meta.url))));
 
 /** What the version that wrote the dump answered for the same batches. */
-const before = JSON.parse(fixture('demo-0007.figures.json').toString()) as {
+const before = JSON.parse(
+  // It was said in other words then.
+  fixture('demo-0007.figures.json').toString().replaceAll('has passed 1 times', 'has passed once'),
+) as {
   sheets: (BatchView & { links: BatchView['pieces']; steps: (StepView & { say: string })[] })[];
 };
 const NAME = 'zest_migration';
