@@ -5,6 +5,7 @@ export * from './cold-room/index.js';
 export * from './casing/index.js';
 export * from './errors/index.js';
 export * from './ledger/index.js';
+export * from './matter/index.js';
 export * from './method/index.js';
 export * from './practice/index.js';
 export * from './quantity/index.js';

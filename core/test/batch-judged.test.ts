@@ -9,7 +9,6 @@ import {
   type StepFact,
 } from '../src/index.js';
 import { casingUsedMm } from '../src/batch/casing.js';
-import { batchCure, partSeasoned } from '../src/batch/cure.js';
 import { A_SHOP, aBatch, afterEntries, ingredientLine } from './a-batch.js';
 import { CURE, METHOD, SALT, close, meatIn, weigh } from './a-cured-batch.js';
 
@@ -56,55 +55,6 @@ describe('casing that a step has used', () => {
     expect(casingUsedMm(facts, 'stuff')).toBe(9_500);
     expect(casingUsedMm(facts, 'meats')).toBe(0);
     expect(casingUsedMm(facts, 'no step')).toBe(0);
-  });
-});
-
-describe('cure put in late', () => {
-  const basis = { basisMg: 20_000_000, mixMg: 21_000_000, loads: 1 };
-  /** A line of cure at a step that was put in late, for what was left of the mix. */
-  function late(
-    plannedMg: number | null,
-    dose: object = { gPerKgMeat: 17.5 },
-    origin: StepFact['origin'] = 'late',
-  ) {
-    const facts = meatIn();
-    const step = { ...facts.steps[1]!, id: 'later', origin };
-    const document = { ...CURE, dose } as NonNullable<LineFact['document']>;
-    const line = {
-      ...facts.lines.find((l) => l.document)!,
-      id: 'late cure',
-      stepId: 'later',
-      plannedMg,
-      document,
-    };
-    return { facts: { ...facts, steps: [...facts.steps, step], lines: [...facts.lines, line] }, line };
-  }
-
-  it('seasons the part of the mix that it was worked out for', () => {
-    const part = (...made: Parameters<typeof late>) => {
-      const { facts, line } = late(...made);
-      return partSeasoned(facts, line, basis);
-    };
-    expect(part(175_000)).toBeCloseTo(0.5, 12);
-    expect(part(350_000)).toBeCloseTo(1, 12);
-    expect(part(700_000)).toBe(1);
-    // Meant on the mix it is part of what the mix would have had.
-    expect(part(183_750, { gPerKgMix: 17.5 })).toBeCloseTo(0.5, 12);
-    expect(part(null)).toBe(1);
-    expect(part(175_000, { gPerKgMeat: 17.5 }, null)).toBe(1);
-    expect(part(175_000, { gPerKgMeat: 0 })).toBe(1);
-  });
-
-  it('is reckoned on that part: half the cure on half of the mix is as strong as all on all', () => {
-    const { facts, line } = late(175_000);
-    const weighed = (massMg: number) => [
-      { ...facts.transfers[0]!, id: 'w', lineId: line.id, from: line.lotAccountId, amount: massMg },
-    ];
-    const bare = { ...facts, lines: facts.lines.filter((l) => l.id === line.id || l.kind === 'meat') };
-    const cure = batchCure(bare, weighed(175_000), US, basis);
-    // 175 g at 0.6 % are 1 050 mg of nitrite, on the 10 kg of meat that were left: 105 ppm (arithmetic).
-    expect(cure.parts).toHaveLength(1);
-    expect(cure.parts[0]?.ppmOnMeat).toBeCloseTo(105, 9);
   });
 });
 

@@ -156,7 +156,7 @@ describe('a cure of nitrate alone', () => {
   const SALTPETRE = ingredientLine('Saltpetre', 0.4, {
     role: 'cure',
     nitritePct: 0,
-    carries: { contents, allergens: [], labelName: 'potassium nitrate' } as unknown as RecipeLine['carries'],
+    carries: { contents, allergens: [], parts: [], declaredAs: 'potassium nitrate' },
   });
   const weighed = (mg: number, book: ShopFacts['book'] = 'us') => {
     const facts = afterEntries(batch({ ingredients: [SALTPETRE, SALT] }), [

@@ -6,6 +6,7 @@ import {
   brokenSpeciesRules,
   fold,
   gauges,
+  leanComposition,
   nitrite,
   parseQuantity,
   recipeFigures,
@@ -165,9 +166,11 @@ describe('gauges', () => {
     const gauge = shown(lines, 'us').find((g) => g.substance === 'fat and added water');
     const product = f.mixPerMeat * 0.9;
     const pct = (kg: number) => ((kg / product) * 100).toFixed(1);
-    const water = f.meatWater + f.lineWater - f.mixPerMeat * 0.1;
+    const lean = leanComposition(f.meatFat[1] * 100);
+    // Meat and 184 g of iced water, less the tenth that the heat took.
+    const water = lean.waterPct / 100 + 0.184 - f.mixPerMeat * 0.1;
     expect(gauge?.written).toContain(
-      `fat ${pct(f.meatFat[1])} %, water ${pct(water)} % less 4 × ${pct(f.meatProtein)} % protein of the meat`,
+      `fat ${pct(f.meatFat[1])} %, water ${pct(water)} % less 4 × ${pct(lean.proteinPct / 100)} % protein of the meat`,
     );
     expect(Number(pct(water))).toBeGreaterThan(30);
   });

@@ -96,7 +96,7 @@ describe('the label', () => {
       part('salt', 2e5),
     ];
     expect(declaration({ parts, state: 'cooked' }).text).toBe('pork, water, salt');
-    expect(declaration({ parts, state: 'cooked', productYield: 0.9 }).text).toBe('pork, salt');
+    expect(declaration({ parts, state: 'cooked', goneMg: 1.02e6 }).text).toBe('pork, salt');
   });
 
   it('never loses a liquid that holds more than water, however far it dried', () => {
@@ -106,11 +106,11 @@ describe('the label', () => {
       part('wine', 1e6, { isWater: true, allergens: ['sulphites'] }),
       part('salt', 2e5),
     ];
-    const dried = declaration({ parts, state: 'dried', productYield: 0.6 });
+    const dried = declaration({ parts, state: 'dried', goneMg: 3.88e6 });
     expect(dried.text).toBe('pork, salt, wine (SULPHITES)');
     expect(dried.allergens).toEqual(['sulphites']);
     // What went is taken once, from plain water first: 0.97 kg are the water and 0.47 kg of the wine.
-    expect(declaration({ parts, state: 'dried', productYield: 0.9 }).text).toBe(
+    expect(declaration({ parts, state: 'dried', goneMg: 0.97e6 }).text).toBe(
       'pork, wine (SULPHITES), salt',
     );
   });

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { SHOP_ACCOUNTS, fold, type BatchFacts, type BenchEntry } from '../src/index.js';
+import { NO_CONTENTS, SHOP_ACCOUNTS, fold, type BatchFacts, type BenchEntry } from '../src/index.js';
 import { A_SHOP, aBatch, afterEntries, ingredientLine } from './a-batch.js';
 import { CURE, METHOD, SALT, close, weigh } from './a-cured-batch.js';
 
@@ -252,7 +252,7 @@ describe('a line', () => {
 describe('nitrate alone', () => {
   const NITRATE = ingredientLine('Nitrate', 10, {
     role: 'cure',
-    carries: { contents: { nitratePct: 1.5, nitritePct: 0 } } as never,
+    carries: { contents: { ...NO_CONTENTS, nitratePct: 1.5 }, allergens: [], parts: [] },
   });
   const made = (grams: number, book: 'eu' | 'us' = 'eu') => {
     const facts = afterEntries(aBatch(METHOD, { ingredients: [NITRATE, SALT] }), [

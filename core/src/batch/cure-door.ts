@@ -1,5 +1,6 @@
 import { stepTitle, traitsOf } from '../steps/index.js';
-import type { BatchCure, CurePart } from './cure.js';
+import { massToken } from '../quantity/tokens.js';
+import { bringsCure, type BatchCure, type CurePart } from './cure.js';
 import type { BatchFacts, ShopFacts, StepFact } from './facts.js';
 import { batchLines } from './lines.js';
 import { batchMasses } from './masses.js';
@@ -16,12 +17,20 @@ export const UNCURED = 'uncured';
 export function cureDoor(facts: BatchFacts, step: StepFact, cure: BatchCure): Missing[] {
   if (!cure.meant || step.closedAt !== null || !isWeighedUp(facts, step)) return [];
   if (!works(step) && !keptByCure(step)) return [];
-  const wrong = cure.parts.filter((p) => p.state !== 'cured');
+  const wrong = partsAt(facts, step, cure).filter((p) => p.state !== 'cured');
   const over = wrong.find((p) => p.state === 'over');
   if (over) return [{ what: 'cure-limit', sentence: overSentence(cure, over), final: true, door: true }];
   const [worst] = wrong;
   if (!worst || isSigned(facts, step)) return [];
   return [{ what: 'cure', sentence: sentenceOf(cure, worst, step), door: true }];
+}
+
+/** What comes to a step: the mix, and of what has left it what stands there or on the way there. */
+function partsAt(facts: BatchFacts, step: StepFact, { parts }: BatchCure): CurePart[] {
+  const before = new Set(
+    facts.steps.flatMap((s) => (s.position <= step.position && s.placeAccountId ? [s.placeAccountId] : [])),
+  );
+  return parts.filter((p) => p.at === null || before.has(p.at.accountId));
 }
 
 /** The mix is worked or filled here. */
@@ -43,7 +52,7 @@ function isWeighedUp(facts: BatchFacts, step: StepFact): boolean {
 }
 
 function cureSteps({ steps, lines }: BatchFacts): StepFact[] {
-  const due = lines.filter((l) => l.document?.role === 'cure').map((l) => l.stepId);
+  const due = lines.filter(bringsCure).map((l) => l.stepId);
   return steps.filter((s) => due.includes(s.id));
 }
 
@@ -56,7 +65,8 @@ function isSigned(facts: BatchFacts, step: StepFact): boolean {
 }
 
 function partName({ parts }: BatchCure, part: CurePart): string {
-  return parts.length > 1 ? `Load ${part.load}` : 'This mix';
+  if (part.at) return `${massToken(part.at.massMg)} at ${part.at.name}, which had left before,`;
+  return parts.filter((p) => p.at === null).length > 1 ? `Load ${part.load}` : 'This mix';
 }
 
 function overSentence(cure: BatchCure, part: CurePart): string {
@@ -89,15 +99,20 @@ function ppm(value: number): string {
 export function isUncured(facts: BatchFacts, cure: BatchCure): boolean {
   const due = cureSteps(facts);
   const weighedUp = due.length > 0 && due.every((s) => s.closedAt !== null);
-  return cure.meant && weighedUp && (cure.state === 'none' || cure.state === 'under');
+  return cure.meant && weighedUp && cure.parts.some(isUnder);
 }
 
-/** Why a batch counts as uncured, for the lead. */
+function isUnder({ state }: CurePart): boolean {
+  return state === 'none' || state === 'under';
+}
+
+/** Why a batch counts as uncured, for the lead: the mix, else what had left it before its cure was put right. */
 export function uncuredSentence(cure: BatchCure): string {
-  const part = cure.parts.find((p) => p.state === cure.state);
+  const part = cure.parts.find((p) => p.at === null && isUnder(p)) ?? cure.parts.find(isUnder);
+  const what = part?.at ? `${massToken(part.at.massMg)} at ${part.at.name} is UNCURED` : 'It is UNCURED';
   return part === undefined || part.state === 'none'
-    ? 'It is UNCURED: the cure of its recipe is not in it.'
-    : `It is UNCURED: ${both(cure, part)}, under the floor of ${ppm(cure.floorPpm)} of the ${cure.basis}.`;
+    ? `${what}: the cure of its recipe is not in it.`
+    : `${what}: ${both(cure, part)}, under the floor of ${ppm(cure.floorPpm)} of the ${cure.basis}.`;
 }
 
 /** The steps whose door is shut now, with what opens it. */

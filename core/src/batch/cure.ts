@@ -1,9 +1,13 @@
-import { doseFraction } from '../recipe/dose.js';
-import type { RecipeLine } from '../recipe/document.js';
+import { SLACK, basisMg, isCure, join, type Matter } from '../matter/index.js';
+import { massPerMeat } from '../recipe/dose.js';
 import { NITRITE_RULES } from '../rules/books.js';
 import { LIMIT_RULES, NITRITE_FLOOR_PPM } from '../rules/limits.js';
+import { traitsOf } from '../steps/index.js';
+import { accountName } from './entries-view.js';
 import type { BatchFacts, LineFact, ShopFacts, TransferFact } from './facts.js';
 import { sumWhere } from './masses.js';
+import type { BatchMatters } from './matters.js';
+import { lineMatter, perKgOf } from './stuff.js';
 
 /** What the nitrite that was weighed makes of a part of the mix. */
 export type CureState = 'none' | 'under' | 'cured' | 'over';
@@ -11,10 +15,12 @@ export type CureState = 'none' | 'under' | 'cured' | 'over';
 /** What a cure works by: nitrite, or – where it holds nitrate alone and dries for weeks – nitrate. */
 type CureSubstance = 'nitrite' | 'nitrate';
 
-/** The cure of a part of the mix as it was weighed, from every source. */
+/** The cure of a part of the batch as it was weighed, from every source. */
 export interface CurePart {
-  /** Load of the mixer; 0 is the whole mix. */
+  /** Load of the mixer; 0 is the whole mix, and what has left it. */
   load: number;
+  /** Where it is, of what had left the mix before its cure was put right; null is the mix. */
+  at: { accountId: string; name: string; massMg: number } | null;
   state: CureState;
   /** On the basis of the book. */
   ppm: number;
@@ -27,7 +33,7 @@ export interface BatchCure {
   meant: boolean;
   /** What is reckoned: ppm are of this. */
   substance: CureSubstance;
-  /** The worst of its parts, and what is known of each. */
+  /** The worst of the mix, and what is known of each part; what has left comes last. */
   state: CureState;
   parts: CurePart[];
   limitPpm: number;
@@ -36,7 +42,7 @@ export interface BatchCure {
   basis: 'meat block' | 'mix';
 }
 
-/** What the cure of a batch is reckoned on. Masses mg. */
+/** What the cure of a batch is reckoned on while not everything is in. Masses mg. */
 export interface CureBasis {
   basisMg: number;
   mixMg: number;
@@ -44,50 +50,53 @@ export interface CureBasis {
   loads: number;
 }
 
-/** Relative slack so that a dose exactly at a limit passes in floating point. */
-export const SLACK = 1e-9;
+/** Everything that is asked when the cure of a batch is. */
+export interface CureInput {
+  facts: BatchFacts;
+  live: readonly TransferFact[];
+  matters: BatchMatters;
+  shop: Pick<ShopFacts, 'book' | 'nitriteFloorPpm'>;
+  basis: CureBasis;
+}
 
 /** Cure is weighed to a hundredth of what is due: so much below the floor is not under it. */
 const WEIGHED_TO = 0.01;
 
-/** Nitrite in an ingredient line, percent, as it stood when its version was published. */
-export function nitritePctOf(line: Pick<RecipeLine, 'nitritePct' | 'carries'> | null): number {
-  return line?.carries?.contents.nitritePct ?? line?.nitritePct ?? 0;
-}
+/** So much of the nitrate that a recipe means has to be in; so much more may be, where no book says. */
+const NITRATE_PART = 0.95;
+const NITRATE_SLACK = 0.05;
 
-function nitratePctOf(line: Pick<RecipeLine, 'carries'> | null): number {
-  return line?.carries?.contents.nitratePct ?? 0;
+/** Whether a line weighs in a cure: by what it holds, not by what it is called. */
+export function bringsCure({ document }: Pick<LineFact, 'document'>): boolean {
+  if (!document) return false;
+  if (document.role === 'cure') return true;
+  const { contents } = document.carries ?? {};
+  return isCure(contents ?? { nitritePct: document.nitritePct ?? 0, nitratePct: 0 });
 }
 
 /** Nitrate alone: some cure holds it, and nothing holds nitrite. */
-function substanceOf(facts: BatchFacts, nitrite: readonly Source[]): CureSubstance {
-  const { lines } = facts;
-  const due = lines.filter((l) => l.document?.role === 'cure');
-  const hasNitrite = nitrite.length > 0 || due.some((l) => nitritePctOf(l.document) > 0);
-  return !hasNitrite && due.some((l) => nitratePctOf(l.document) > 0) ? 'nitrate' : 'nitrite';
+function substanceOf({ facts, live }: CureInput): CureSubstance {
+  const has = (line: LineFact, part: CureSubstance) => perKgOf(facts, line).parts[part] > 0;
+  const hasNitrite = facts.lines.some(
+    (l) => has(l, 'nitrite') && (bringsCure(l) || sumWhere(live, (t) => t.lineId === l.id) > 0),
+  );
+  return !hasNitrite && facts.lines.some((l) => bringsCure(l) && has(l, 'nitrate')) ? 'nitrate' : 'nitrite';
 }
 
 /**
  * Floor and limit on the basis of the book. Nitrate has no floor of its own: what the recipe means is to
  * be in; where the book names no limit for it, no more than that.
  */
-function bounds(
-  facts: BatchFacts,
-  substance: CureSubstance,
-  shop: Pick<ShopFacts, 'book' | 'nitriteFloorPpm'>,
-  basis: CureBasis,
-): { floorPpm: number; limitPpm: number } {
+function bounds(input: CureInput, substance: CureSubstance): { floorPpm: number; limitPpm: number } {
+  const { facts, shop, basis } = input;
   const rule = NITRITE_RULES[shop.book];
   const perMeat = basis.mixMg / basis.basisMg;
-  if (substance === 'nitrite') {
-    const onMeat = shop.nitriteFloorPpm ?? NITRITE_FLOOR_PPM;
-    return { floorPpm: rule.basis === 'meat block' ? onMeat : onMeat / perMeat, limitPpm: rule.limitPpm };
-  }
-  const meantPpm = facts.lines.reduce((sum, { document }) => {
-    if (!document) return sum;
-    const dose = doseFraction(document.dose);
-    const onMeat = dose.fraction * (dose.basis === 'meat' ? 1 : perMeat);
-    return sum + onMeat * nitratePctOf(document) * 1e4 * (rule.basis === 'meat block' ? 1 : 1 / perMeat);
+  const onBasis = rule.basis === 'meat block' ? 1 : 1 / perMeat;
+  if (substance === 'nitrite')
+    return { floorPpm: (shop.nitriteFloorPpm ?? NITRITE_FLOOR_PPM) * onBasis, limitPpm: rule.limitPpm };
+  const meantPpm = facts.lines.reduce((sum, line) => {
+    if (!line.document) return sum;
+    return sum + massPerMeat(line.document.dose, perMeat) * perKgOf(facts, line).parts.nitrate * onBasis;
   }, 0);
   const written = LIMIT_RULES.find(
     (r) => r.book === shop.book && r.substance === 'nitrate' && r.classes?.includes('dried'),
@@ -98,101 +107,115 @@ function bounds(
   };
 }
 
-/** So much of the nitrate that a recipe means has to be in; so much more may be, where no book says. */
-const NITRATE_PART = 0.95;
-const NITRATE_SLACK = 0.05;
-
-/**
- * How much of the mix a line is for: all of it, or – put in late – what was left of it then. What is due
- * of such a line over what all of the mix would have been due.
- */
-export function partSeasoned(facts: BatchFacts, line: LineFact, basis: CureBasis): number {
-  const step = facts.steps.find((s) => s.id === line.stepId);
-  if (step?.origin !== 'late' || line.plannedMg === null || !line.document) return 1;
-  const dose = doseFraction(line.document.dose);
-  const whole = dose.fraction * (dose.basis === 'meat' ? basis.basisMg : basis.mixMg);
-  return whole > 0 ? Math.min(1, line.plannedMg / whole) : 1;
-}
-
-/** Nitrite that was weighed in by each line, mg, by load; what was weighed for no load is for all of them alike. */
-interface Source {
-  line: LineFact;
-  pct: number;
-  byLoad: Map<number, number>;
-}
-
-function sources(
-  facts: BatchFacts,
-  live: readonly TransferFact[],
-  substance: CureSubstance = 'nitrite',
-): Source[] {
-  return facts.lines.flatMap((line) => {
-    const account = facts.accounts.find((a) => a.id === line.lotAccountId);
-    const pct =
-      substance === 'nitrate'
-        ? nitratePctOf(line.document)
-        : line.kind === 'meat'
-          ? (account?.nitritePpm ?? 0) / 1e4
-          : nitritePctOf(line.document);
-    if (pct <= 0) return [];
-    const mine = live.filter((t) => t.lineId === line.id);
-    const byLoad = new Map<number, number>();
-    for (const load of new Set(mine.map((t) => t.load)))
-      byLoad.set(load, (sumWhere(mine, (t) => t.load === load) * pct) / 100);
-    return [{ line, pct, byLoad }];
-  });
+/** A part of the mix: what is in it, on what. Masses mg. */
+interface Dosed {
+  load: number;
+  nitriteMg: number;
+  meatMg: number;
+  mixMg: number;
 }
 
 /**
  * Nitrite of the mix as weighed, over all lines, lots, packets, rework and late additions, part by part
  * and on the kilograms that really receive it. Any weight above zero is not cured: a part is cured from
- * the floor of the shop to the limit of its book.
+ * the floor of the shop to the limit of its book. What left before its cure was put right stays what it was.
  */
-export function batchCure(
-  facts: BatchFacts,
-  live: readonly TransferFact[],
-  shop: Pick<ShopFacts, 'book' | 'nitriteFloorPpm'>,
-  basis: CureBasis,
-): BatchCure {
+export function batchCure(input: CureInput): BatchCure {
+  const { facts, live, shop } = input;
   const rule = NITRITE_RULES[shop.book];
-  const nitrite = sources(facts, live);
-  const substance = substanceOf(facts, nitrite);
-  const { floorPpm, limitPpm } = bounds(facts, substance, shop, basis);
-  const all = substance === 'nitrite' ? nitrite : sources(facts, live, substance);
-  const byLoad = basis.loads > 1 && all.some((s) => [...s.byLoad.keys()].some((load) => load > 0));
-  const loads = byLoad ? Array.from({ length: basis.loads }, (_, i) => i + 1) : [0];
-  const share = Math.min(1, ...all.map((s) => partSeasoned(facts, s.line, basis)));
-  const parts = loads.map((load): CurePart => {
-    const nitriteMg = all.reduce(
-      (sum, s) => sum + nitriteFor(s, load, loads.length, partOf(facts, s, basis, share)),
-      0,
-    );
-    const part = share / loads.length;
-    const ppmOnMeat = (nitriteMg / (basis.basisMg * part)) * 1e6;
-    const ppmOnMix = (nitriteMg / (basis.mixMg * part)) * 1e6;
+  const substance = substanceOf(input);
+  const { floorPpm, limitPpm } = bounds(input, substance);
+  const asPart = ({ load, nitriteMg, meatMg, mixMg }: Dosed, at: CurePart['at'] = null): CurePart => {
+    const ppmOnMeat = (nitriteMg / meatMg) * 1e6;
+    const ppmOnMix = (nitriteMg / mixMg) * 1e6;
     const ppm = rule.basis === 'meat block' ? ppmOnMeat : ppmOnMix;
-    return { load, ppm, ppmOnMeat, ppmOnMix, state: stateOf(ppm, floorPpm, limitPpm) };
+    return { load, at, ppm, ppmOnMeat, ppmOnMix, state: stateOf(ppm, floorPpm, limitPpm) };
+  };
+  const mix = dosed(input, substance).map((part) => asPart(part));
+  const state = worst(mix.map((p) => p.state));
+  const brought = facts.lines.some(
+    (l) =>
+      perKgOf(facts, l).parts[substance] > 0 &&
+      (bringsCure(l) || sumWhere(live, (t) => t.lineId === l.id) > 0),
+  );
+  const left = departed(input, substance).flatMap(({ part, at }) => {
+    const one = asPart(part, at);
+    return one.state === state ? [] : [one];
   });
   return {
-    meant: facts.lines.some((l) => l.document?.role === 'cure') || all.length > 0,
+    meant: brought || facts.lines.some(bringsCure),
     substance,
-    state: worst(parts.map((p) => p.state)),
-    parts,
+    state,
+    parts: [...mix, ...left],
     limitPpm,
     floorPpm,
     basis: rule.basis,
   };
 }
 
-/** What was in the mix before a late line has left with what has left. */
-function partOf(facts: BatchFacts, source: Source, basis: CureBasis, share: number): number {
-  return partSeasoned(facts, source.line, basis) < 1 ? 1 : share;
+/** The mix, load by load where something was weighed for one; late cure is on what was left of it then. */
+function dosed(input: CureInput, substance: CureSubstance): Dosed[] {
+  const { facts, live, matters, basis } = input;
+  const late = facts.lines.findLast((l) => isLate(facts, l) && bringsCure(l) && matters.receivedWith(l.id));
+  const received = late && matters.receivedWith(late.id);
+  if (received) return [ofMatter(received, substance)];
+  const bringing = facts.lines.flatMap((line) => {
+    const strength = perKgOf(facts, line).parts[substance] / 1e6;
+    return strength > 0 ? [{ line, strength }] : [];
+  });
+  const own = (load: number) =>
+    bringing.reduce(
+      (sum, { line, strength }) =>
+        sum + strength * sumWhere(live, (t) => t.lineId === line.id && t.load === load),
+      0,
+    );
+  const isByLoad = basis.loads > 1 && live.some((t) => t.load > 0 && bringing.some((b) => b.line.id === t.lineId));
+  const loads = isByLoad ? Array.from({ length: basis.loads }, (_, i) => i + 1) : [0];
+  const n = loads.length;
+  const forAll = own(0);
+  return loads.map((load) => ({
+    load,
+    nitriteMg: isByLoad
+      ? own(load) + forAll / n
+      : bringing.reduce(
+          (sum, { line, strength }) => sum + strength * sumWhere(live, (t) => t.lineId === line.id),
+          0,
+        ),
+    meatMg: basis.basisMg / n,
+    mixMg: basis.mixMg / n,
+  }));
 }
 
-function nitriteFor({ byLoad }: Source, load: number, loads: number, part: number): number {
-  const forAll = byLoad.get(0) ?? 0;
-  if (load === 0) return [...byLoad.values()].reduce((sum, mg) => sum + mg, 0) * part;
-  return ((byLoad.get(load) ?? 0) + forAll / loads) * part;
+function ofMatter(matter: Matter, substance: CureSubstance): Dosed {
+  return {
+    load: 0,
+    nitriteMg: matter.parts[substance],
+    meatMg: basisMg(matter, 'meat block'),
+    mixMg: basisMg(matter, 'mix'),
+  };
+}
+
+/** A correction that puts in what was left out. */
+function isLate(facts: BatchFacts, line: LineFact): boolean {
+  return facts.steps.some((s) => s.id === line.stepId && s.origin === 'late');
+}
+
+/** What lies beyond the mix, in casings or as goods and lots, heap by heap. */
+function departed(
+  { facts, matters }: CureInput,
+  substance: CureSubstance,
+): { part: Dosed; at: NonNullable<CurePart['at']> }[] {
+  const beyond = [
+    ...facts.steps.filter((s) => !s.leftOut && traitsOf(s.document).set).flatMap((s) => s.placeAccountId ?? []),
+    ...facts.accounts.filter((a) => a.kind === 'lot' && a.measure === 'mg').map((a) => a.id),
+  ];
+  return beyond.flatMap((accountId) =>
+    matters.at(accountId).flatMap((heap) => {
+      const part = ofMatter(heap, substance);
+      if (part.meatMg <= 0 || heap.massMg < 1) return [];
+      return [{ part, at: { accountId, name: accountName(facts, accountId), massMg: Math.round(heap.massMg) } }];
+    }),
+  );
 }
 
 function stateOf(ppm: number, floorPpm: number, limitPpm: number): CureState {
@@ -207,24 +230,57 @@ function worst(states: readonly CureState[]): CureState {
   return WORST_FIRST.find((state) => states.includes(state)) ?? 'none';
 }
 
-/**
- * The most that may be weighed of a cure line, mg, before the limit of the book is passed by everything
- * that brings nitrite; below 0 where the others have passed it already.
- */
-export function roomForCure(
-  facts: BatchFacts,
-  live: readonly TransferFact[],
-  line: LineFact,
-  shop: Pick<ShopFacts, 'book'>,
-  basis: CureBasis,
-): number {
-  const pct = nitritePctOf(line.document);
-  if (pct <= 0) return Infinity;
+/** What a line of cure comes to. Masses mg. */
+export interface CureOfLine {
+  nitritePct: number;
+  /** At a weight, with everything else that brings nitrite to what receives it. */
+  ppmAt: (massMg: number) => number;
+  /** The most that may be weighed before the limit is passed by everything; below 0 where the others have passed it. */
+  roomMg: number;
+}
+
+/** A line's cure on what receives it; null for what brings none. */
+export function cureOfLine(input: CureInput, line: LineFact): CureOfLine | null {
+  const { facts, live, shop } = input;
+  const nitritePct = perKgOf(facts, line).parts.nitrite / 1e4;
+  if (!line.document || nitritePct <= 0) return null;
   const rule = NITRITE_RULES[shop.book];
-  const share = partSeasoned(facts, line, basis);
-  const kilograms = (rule.basis === 'meat block' ? basis.basisMg : basis.mixMg) * share;
-  const others = sources(facts, live)
-    .filter((s) => s.line.id !== line.id)
-    .reduce((sum, s) => sum + nitriteFor(s, 0, 1, partOf(facts, s, basis, share)), 0);
-  return ((rule.limitPpm / 1e6) * kilograms - others) / (pct / 100);
+  const weighedMg = sumWhere(live, (t) => t.lineId === line.id);
+  const { onMg, nitriteMg } = receiving(input, line, weighedMg);
+  const othersMg = nitriteMg - (weighedMg * nitritePct) / 100;
+  return {
+    nitritePct,
+    ppmAt: (massMg) => ((othersMg + (massMg * nitritePct) / 100) / onMg) * 1e6,
+    roomMg: ((rule.limitPpm / 1e6) * onMg - othersMg) / (nitritePct / 100),
+  };
+}
+
+/** What a line is weighed into, on the basis of the book, and the nitrite that is in it with the line. */
+function receiving(
+  input: CureInput,
+  line: LineFact,
+  weighedMg: number,
+): { onMg: number; nitriteMg: number } {
+  const { facts, live, matters, shop, basis } = input;
+  const on = NITRITE_RULES[shop.book].basis;
+  if (isLate(facts, line)) {
+    const there = matters.receivedWith(line.id) ?? withDue(input, line);
+    if (there.massMg > 0) return { onMg: basisMg(there, on), nitriteMg: there.parts.nitrite - dueNitrite(input, line, weighedMg) };
+  }
+  const nitriteMg = facts.lines.reduce(
+    (sum, l) => sum + (perKgOf(facts, l).parts.nitrite / 1e6) * sumWhere(live, (t) => t.lineId === l.id),
+    0,
+  );
+  return { onMg: on === 'meat block' ? basis.basisMg : basis.mixMg, nitriteMg };
+}
+
+/** What stands where a late line goes, with what is due of it. */
+function withDue({ facts, matters }: CureInput, line: LineFact): Matter {
+  const lot = facts.accounts.find((a) => a.id === line.lotAccountId);
+  return join(matters.together(line.placeAccountId), lineMatter(line, lot, line.plannedMg ?? 0));
+}
+
+/** Nitrite that is reckoned in as due and is not weighed yet. */
+function dueNitrite({ facts }: CureInput, line: LineFact, weighedMg: number): number {
+  return weighedMg > 0 ? 0 : (perKgOf(facts, line).parts.nitrite / 1e6) * (line.plannedMg ?? 0);
 }

@@ -2,6 +2,7 @@ import type { MarkKind } from '../bench/marks.js';
 import type { AccountKind, Measure } from '../ledger/types.js';
 import type { UsualLoss } from '../bench/hints.js';
 import type { HeatState } from '../cold-room/arrival.js';
+import type { KeptMatter } from '../matter/index.js';
 import type { RecipeDocument, RecipeLine } from '../recipe/document.js';
 import type { BookId } from '../rules/books.js';
 import type { HouseRules } from '../rules/house.js';
@@ -197,6 +198,10 @@ export interface AccountFact {
   nitritePpm: number | null;
   /** What bought or kept meat brings besides itself. */
   carries: LotCarries | null;
+  /** Of a lot that was made here: what it was made of, as it was written down then. */
+  matter: KeptMatter | null;
+  /** Meats: it is frozen, or was once. */
+  frozenBefore: boolean | null;
   /** What a lot still has; null where nothing is counted. */
   balance: number | null;
 }
@@ -226,6 +231,8 @@ export function plainAccount(account: Pick<AccountFact, 'id' | 'kind' | 'measure
     saltGPerKg: null,
     nitritePpm: null,
     carries: null,
+    matter: null,
+    frozenBefore: null,
     balance: null,
   };
 }

@@ -14,6 +14,8 @@ import { batchMasses, sumWhere, type BatchMasses } from './masses.js';
 import { piecesView } from './pieces.js';
 import { pieceMassG } from '../recipe/piece.js';
 import { outOfChill } from '../rules/house.js';
+import { speciesOf } from '../matter/index.js';
+import { lotMatter } from './stuff.js';
 import { outOfCold } from './out-of-cold.js';
 import { stepViews } from './step-views.js';
 import { batchTasting } from './tasting.js';
@@ -47,7 +49,7 @@ export function fold(facts: BatchFacts, shop: ShopFacts): BatchView {
     hotness: batch.hotness,
     signed: batch.signed,
     cure,
-    gauges: batchGauges(facts, lines, basis.massMg, shop),
+    gauges: batchGauges(facts, masses, lines, basis.massMg, shop),
     label: batchLabel(facts, masses, isUncured(facts, cure)),
     ...batchFat(facts, lines),
     lines,
@@ -57,7 +59,7 @@ export function fold(facts: BatchFacts, shop: ShopFacts): BatchView {
     taste,
     cold,
     outOfChill: outOfChill(shop),
-    species: speciesOf(facts),
+    species: everySpeciesOf(masses, facts),
     learned: shop.learned.figures,
     notices: facts.notices,
     entries: entriesView(facts),
@@ -186,7 +188,10 @@ function divisionOf(
   return Math.min(coarsest, ...holding.map((s) => s.divisionMg));
 }
 
-function speciesOf({ lines, accounts }: BatchFacts): string[] {
+/** Species of its meats as weighed in, and before that of the lots that are meant. */
+function everySpeciesOf({ matters }: BatchMasses, { lines, accounts }: BatchFacts): string[] {
+  const weighed = speciesOf(matters.weighedIn).map((s) => s.species);
   const meats = new Set(lines.flatMap((l) => (l.kind === 'meat' ? [l.lotAccountId] : [])));
-  return [...new Set(accounts.flatMap((a) => (meats.has(a.id) && a.species ? [a.species] : [])))];
+  const meant = accounts.flatMap((a) => (meats.has(a.id) ? speciesOf(lotMatter(a, 1e6)) : []));
+  return [...new Set([...weighed, ...meant.map((s) => s.species)])];
 }

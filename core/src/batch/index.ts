@@ -1,8 +1,10 @@
 export { mostOutMg } from './held.js';
 export { unwrittenKey } from './unwritten.js';
 export { apply, type Fact } from './apply.js';
-export { batchCure, type BatchCure, type CurePart, type CureState } from './cure.js';
-export { standingAt, type LeftOver, type Standing } from './kept.js';
+export { batchCure, bringsCure, type BatchCure, type CurePart, type CureState } from './cure.js';
+export { leftOverAt, standingAt, type LeftOver, type Standing } from './kept.js';
+export { lotMatter } from './stuff.js';
+export { batchMatters, type BatchMatters } from './matters.js';
 export { UNCURED, shutDoors } from './cure-door.js';
 export {
   SHORTFALL_REASON,

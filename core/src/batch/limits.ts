@@ -1,112 +1,118 @@
 import { mixture } from '../blend/mixture.js';
-import { houseOf } from '../rules/house.js';
-import { recipeFigures } from '../recipe/figures.js';
+import { joinAll, type Matter } from '../matter/index.js';
+import { contentsOf } from '../matter/of-ingredient.js';
 import { gauges, type Gauge } from '../recipe/gauges.js';
-import { NO_CONTENTS, PLAIN_FACTS, type Ingredient } from '../recipe/ingredient.js';
+import { PLAIN_FACTS, type Ingredient } from '../recipe/ingredient.js';
 import type { RecipeLine } from '../recipe/document.js';
+import { houseOf } from '../rules/house.js';
 import { expectedYield } from '../steps/index.js';
-import type { BatchFacts, ShopFacts } from './facts.js';
+import type { BatchFacts, LineFact, ShopFacts } from './facts.js';
+import type { BatchMasses } from './masses.js';
+import { lineMatter } from './stuff.js';
 import type { LineView } from './view.js';
 
 /** What each line carried when its version was published, as a library of ingredients. */
 export function carried(lines: readonly RecipeLine[]): Map<string, Ingredient> {
   return new Map(
-    lines.map((line) => [
-      line.ingredientId,
+    lines.map(({ carries, ingredientId, name, role, nitritePct }) => [
+      ingredientId,
       {
         ...PLAIN_FACTS,
-        contents: NO_CONTENTS,
-        ...line.carries,
-        id: line.ingredientId,
-        name: line.name,
+        ...carries,
+        compound: carries?.compound ?? false,
+        contents: contentsOf({ known: carries, role, nitritePct }),
+        id: ingredientId,
+        name,
         form: '',
-        role: line.role,
+        role,
         typed: true,
         priceMinorPerKg: null,
-        ...(line.carries ? {} : { contents: bareContents(line) }),
       },
     ]),
   );
 }
 
-/** Lines of early versions kept what they carry: plain salt, and a cure by its own strength. */
-function bareContents(line: RecipeLine) {
-  const nitritePct = line.nitritePct ?? 0;
-  return {
-    ...NO_CONTENTS,
-    nitritePct,
-    saltPct: line.role === 'salt' ? 100 : line.role === 'cure' ? 100 - nitritePct : 0,
-    waterPct: line.role === 'liquid' ? 100 : 0,
-  };
-}
-
-/** The gauges of a batch: what was weighed where it was, what is due where it was not. */
+/**
+ * The gauges of a batch: what was weighed where it was, what is due where it was not; limits on the product by the
+ * product as it stands, and before there is one by what is expected of it.
+ */
 export function batchGauges(
   facts: BatchFacts,
+  masses: Pick<BatchMasses, 'matters'>,
   lines: readonly LineView[],
   meatMg: number,
   shop: Pick<ShopFacts, 'book' | 'nitriteFloorPpm' | 'saltMinGPerKg' | 'saltMaxGPerKg'>,
 ): Gauge[] {
   const { recipe } = facts.batch;
-  const made = madeLines(facts, lines, meatMg);
-  const window = fatAsMade(facts, lines);
-  const figures = recipeFigures({ lines: made, window }, carried(made));
-  const brought = broughtByMeat(facts, lines, meatMg);
+  const product = masses.matters.together(facts.productAccountId);
   const all = gauges({
-    figures: {
-      ...figures,
-      salt: figures.salt + brought.salt,
-      nitrite: figures.nitrite + brought.nitrite,
-    },
+    figures: { matter: matterAsMade(facts, lines), lines: [...carried(madeDocuments(facts, lines)).values()] },
     state: recipe.state,
     fatClass: recipe.fatClass,
     book: shop.book,
     house: houseOf(shop),
     meatMg,
     productYield: expectedYield(recipe.steps),
+    ...(product.massMg > 0 ? { product } : {}),
   });
   return all.map((g) => ({ ...g, roomMg: g.roomMg === null ? null : Math.round(g.roomMg) }));
 }
 
-/** The fat of the blend as it is made, as a window of its own; before there is any meat, that of the batch. */
-function fatAsMade({ batch, accounts, lines: rows }: BatchFacts, lines: readonly LineView[]) {
-  const meats = rows.flatMap((row) => {
-    const line = lines.find((l) => l.id === row.id);
-    const massKg = line && row.kind === 'meat' ? (line.weighedMg > 0 ? line.weighedMg : line.dueMg) / 1e6 : 0;
+/** All of the batch by its lines: what was weighed where it was, what is due where it was not. */
+export function matterAsMade(facts: BatchFacts, lines: readonly LineView[]): Matter {
+  const views = new Map(lines.map((l) => [l.id, l]));
+  const lots = new Map(facts.accounts.map((a) => [a.id, a]));
+  const unknownPct = fatOfUnknown(facts, (row) => {
+    const line = views.get(row.id);
+    return line ? madeMg(facts, row, line) : 0;
+  });
+  return joinAll(
+    facts.lines.flatMap((row) => {
+      const line = views.get(row.id);
+      const massMg = line ? madeMg(facts, row, line) : 0;
+      const lot = lots.get(row.lotAccountId);
+      const known = lot && lot.fatPct === null ? { ...lot, fatPct: unknownPct } : lot;
+      return massMg > 0 ? [lineMatter(row, known, massMg)] : [];
+    }),
+  );
+}
+
+/** Meat whose fat nobody knows is as fat as what is known of the blend; where nothing is, as the middle of its window. */
+function fatOfUnknown({ batch, accounts, lines }: BatchFacts, massOf: (row: LineFact) => number): number {
+  const known = lines.flatMap((row) => {
     const fatPct = accounts.find((a) => a.id === row.lotAccountId)?.fatPct;
+    const massKg = row.kind === 'meat' ? massOf(row) / 1e6 : 0;
     return massKg > 0 && typeof fatPct === 'number' ? [{ massKg, fatPct }] : [];
   });
-  if (meats.length === 0) return { minPct: batch.windowMinPct, maxPct: batch.windowMaxPct };
-  const { fatPct } = mixture(meats);
-  return { minPct: fatPct, maxPct: fatPct };
+  return known.length === 0 ? (batch.windowMinPct + batch.windowMaxPct) / 2 : mixture(known).fatPct;
 }
 
-/** The ingredient lines as they are made: what was weighed where it was, what is due where it was not. */
+/** What was weighed, or – while its step is open – what is due; what was not weighed at a step that is closed did not go in. */
+export function madeMg(facts: BatchFacts, row: LineFact, line: LineView): number {
+  const isClosed = facts.steps.some((s) => s.id === row.stepId && s.closedAt !== null);
+  return line.weighedMg > 0 || isClosed ? line.weighedMg : line.dueMg;
+}
+
+function madeDocuments(facts: BatchFacts, lines: readonly LineView[]): RecipeLine[] {
+  return madeLines(facts, lines, 1);
+}
+
+/**
+ * The ingredient lines as they are made, with their weights as doses on the meat. Top-ups, corrections and another lot
+ * of a line are more of that line.
+ */
 export function madeLines(facts: BatchFacts, lines: readonly LineView[], meatMg: number): RecipeLine[] {
-  return facts.lines.flatMap((row) => {
-    const line = lines.find((l) => l.id === row.id);
-    if (!row.document || !line) return [];
-    const massMg = line.weighedMg > 0 || isClosed(facts, row.stepId) ? line.weighedMg : line.dueMg;
-    return massMg > 0 ? [{ ...row.document, dose: { gPerKgMeat: (massMg / meatMg) * 1000 } }] : [];
-  });
-}
-
-/** What was not weighed at a step that is closed did not go in. */
-function isClosed(facts: BatchFacts, stepId: string): boolean {
-  return facts.steps.some((s) => s.id === stepId && s.closedAt !== null);
-}
-
-/** Salt and nitrite that rework and cured trims bring, kg per kg of meat. */
-function broughtByMeat(facts: BatchFacts, lines: readonly LineView[], meatMg: number) {
-  let salt = 0;
-  let nitrite = 0;
+  const views = new Map(lines.map((l) => [l.id, l]));
+  const made = new Map<string, { document: RecipeLine; massMg: number }>();
   for (const row of facts.lines) {
-    const line = lines.find((l) => l.id === row.id);
-    if (row.kind !== 'meat' || !line) continue;
-    const account = facts.accounts.find((a) => a.id === row.lotAccountId);
-    const share = (line.weighedMg > 0 ? line.weighedMg : line.dueMg) / meatMg;
-    salt += (share * (account?.saltGPerKg ?? 0)) / 1000;
-    nitrite += (share * (account?.nitritePpm ?? 0)) / 1e6;
+    const line = views.get(row.id);
+    const massMg = row.document && line ? madeMg(facts, row, line) : 0;
+    if (!row.document || massMg <= 0) continue;
+    const key = `${row.document.key} ${row.document.ingredientId}`;
+    made.set(key, { document: row.document, massMg: (made.get(key)?.massMg ?? 0) + massMg });
   }
-  return { salt, nitrite };
+  return [...made.values()].map(({ document, massMg }) => ({
+    ...document,
+    dose: { gPerKgMeat: (massMg / meatMg) * 1000 },
+  }));
 }

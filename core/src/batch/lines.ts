@@ -1,4 +1,4 @@
-import { doseFraction } from '../recipe/dose.js';
+import { massPerMeat } from '../recipe/dose.js';
 import { mixPerMeat } from '../recipe/scale.js';
 import { loads } from '../recipe/loads.js';
 import { shareOut } from '../quantity/share-out.js';
@@ -6,16 +6,9 @@ import { NO_SITUATION, loadsOf, streamAt, traitsOf } from '../steps/index.js';
 import { chooseScale, toleranceBand, type WeighKind } from '../weighing/scales.js';
 import { scaleAt } from '../weighing/shop-scales.js';
 import { NITRITE_RULES } from '../rules/books.js';
-import {
-  SLACK,
-  batchCure,
-  nitritePctOf,
-  partSeasoned,
-  roomForCure,
-  type BatchCure,
-  type CureBasis,
-} from './cure.js';
-import type { BatchFacts, LineFact, ShopFacts, StepFact, TransferFact } from './facts.js';
+import { SLACK } from '../matter/index.js';
+import { batchCure, bringsCure, cureOfLine, type BatchCure, type CureBasis, type CureInput } from './cure.js';
+import type { BatchFacts, LineFact, ShopFacts, StepFact } from './facts.js';
 import { materialOf, sumWhere, type BatchMasses } from './masses.js';
 import { currentMeat, hasOwnSeasoning, type MeatBasis } from './meat-basis.js';
 import { isUnwritten } from './unwritten.js';
@@ -36,7 +29,7 @@ export interface BatchLines {
 /** Every line with its due weight, band, scale, what has been weighed and, for cure, its limit. */
 export function batchLines(
   facts: BatchFacts,
-  { live }: Pick<BatchMasses, 'live'>,
+  { live, matters }: Pick<BatchMasses, 'live' | 'matters'>,
   shop: ShopFacts,
 ): BatchLines {
   const basis = currentMeat(facts, live);
@@ -55,6 +48,7 @@ export function batchLines(
   const madeMixMg = isMade ? Math.round(basis.massMg + seasonedApart) + seasoning : null;
   // Once everything is in, cure is on what is in.
   const onCure: CureBasis = { basisMg: basis.massMg, mixMg: madeMixMg ?? mixMg, loads: loadCount };
+  const curing: CureInput = { facts, live, matters, shop, basis: onCure };
   const lines = facts.lines
     .map((line) => ({ line, weighedMg: sumWhere(live, (t) => t.lineId === line.id) }))
     // What was not written and was taken back was never there.
@@ -65,8 +59,7 @@ export function batchLines(
       const own =
         correctionMg > 0 ? { basisMg: correctionMg, mixMg: Math.round(correctionMg * perMeat) } : undefined;
       return lineView(facts, line, shop, {
-        live,
-        onCure,
+        curing,
         basisMg: basis.massMg,
         mixMg,
         loadCount: own ? 1 : loadCount,
@@ -74,7 +67,7 @@ export function batchLines(
         ...own,
       });
     });
-  return { lines, mixMg, madeMixMg, loads: loadCount, basis, cure: batchCure(facts, live, shop, onCure) };
+  return { lines, mixMg, madeMixMg, loads: loadCount, basis, cure: batchCure(curing) };
 }
 
 /** The meat of a correction that a line seasons. */
@@ -91,9 +84,7 @@ function sumOf<T>(items: readonly T[], value: (item: T) => number): number {
 }
 
 interface LineContext {
-  live: readonly TransferFact[];
-  /** What cure is reckoned on: all of the mix. */
-  onCure: CureBasis;
+  curing: CureInput;
   basisMg: number;
   mixMg: number;
   loadCount: number;
@@ -103,12 +94,13 @@ interface LineContext {
 function lineView(facts: BatchFacts, line: LineFact, shop: ShopFacts, ctx: LineContext): LineView {
   const rawDue = dueOf(line, ctx);
   const role = line.document?.role;
-  const kind: WeighKind = line.kind === 'meat' ? 'meat' : role === 'cure' ? 'cure' : 'ingredient';
+  const isCure = bringsCure(line);
+  const kind: WeighKind = line.kind === 'meat' ? 'meat' : isCure ? 'cure' : 'ingredient';
   const tolerancePct = line.document?.tolerancePct;
   const choice = chooseScale({ dueMg: rawDue, kind, tolerancePct }, shop.scales);
   const scale = scaleAt(shop.scales, choice?.scaleId);
   const dueMg = Math.max(scale.divisionMg, Math.round(rawDue / scale.divisionMg) * scale.divisionMg);
-  const cure = cureView(facts, line, ctx, dueMg, shop);
+  const cure = cureView(line, ctx, dueMg, shop);
   const band = toleranceBand({
     dueMg,
     kind,
@@ -137,7 +129,8 @@ function lineView(facts: BatchFacts, line: LineFact, shop: ShopFacts, ctx: LineC
     weighedMg: ctx.weighedMg,
     stockMg: account?.balance ?? null,
     lotHeld: (account?.lotStatus ?? 'available') !== 'available',
-    unconfirmed: shop.cureSecondCheck && role === 'cure' && !isConfirmed(facts, line.id, ctx.weighedMg),
+    isCure,
+    unconfirmed: shop.cureSecondCheck && isCure && !isConfirmed(facts, line.id, ctx.weighedMg),
     accepted: facts.acceptances.some((a) => a.lineId === line.id && a.weighedMg === ctx.weighedMg),
     scaleId: scale.id,
     divisionMg: scale.divisionMg,
@@ -172,34 +165,22 @@ function isConfirmed(facts: BatchFacts, lineId: string, weighedMg: number): bool
 
 function dueOf(line: LineFact, ctx: LineContext): number {
   if (line.plannedMg !== null || !line.document) return line.plannedMg ?? 0;
-  const { basis, fraction } = doseFraction(line.document.dose);
-  return fraction * (basis === 'meat' ? ctx.basisMg : ctx.mixMg);
+  return massPerMeat(line.document.dose, ctx.mixMg / ctx.basisMg) * ctx.basisMg;
 }
 
 /** What a line of cure comes to, with everything else that brings nitrite; of nitrate alone there is nothing to say. */
-function cureView(
-  facts: BatchFacts,
-  line: LineFact,
-  ctx: LineContext,
-  dueMg: number,
-  shop: ShopFacts,
-): CureView | null {
-  const nitritePct = nitritePctOf(line.document);
-  if (nitritePct <= 0) return null;
-  const rule = NITRITE_RULES[shop.book];
-  const roomMg = roomForCure(facts, ctx.live, line, shop, ctx.onCure);
+function cureView(line: LineFact, ctx: LineContext, dueMg: number, shop: ShopFacts): CureView | null {
+  const cure = cureOfLine(ctx.curing, line);
+  if (!cure) return null;
+  const { limitPpm, basis } = NITRITE_RULES[shop.book];
   const massMg = ctx.weighedMg > 0 ? ctx.weighedMg : dueMg;
-  const onMeat = partSeasoned(facts, line, ctx.onCure) * ctx.onCure.basisMg;
-  const kilograms = rule.basis === 'meat block' ? onMeat : (onMeat * ctx.onCure.mixMg) / ctx.onCure.basisMg;
-  // What may still be weighed up to the limit is what the limit leaves beside everything else.
-  const ppm = rule.limitPpm + ((massMg - roomMg) * (nitritePct / 100) * 1e6) / kilograms;
   return {
-    nitritePct,
-    ppm,
-    limitPpm: rule.limitPpm,
-    basis: rule.basis,
+    nitritePct: cure.nitritePct,
+    ppm: cure.ppmAt(massMg),
+    limitPpm,
+    basis,
     book: shop.book,
-    maxMg: Math.max(0, Math.floor(roomMg * (1 + SLACK))),
-    withinLimit: massMg <= roomMg * (1 + SLACK),
+    maxMg: Math.max(0, Math.floor(cure.roomMg * (1 + SLACK))),
+    withinLimit: massMg <= cure.roomMg * (1 + SLACK),
   };
 }

@@ -1,10 +1,11 @@
-import { doseFraction } from '../recipe/dose.js';
+import { basisMg } from '../matter/index.js';
+import { massPerMeat } from '../recipe/dose.js';
 import { mixPerMeat } from '../recipe/scale.js';
 import type { MadeLine } from '../recipe/as-made.js';
-import type { LabelPart } from '../recipe/label.js';
 import type { RecipeLine } from '../recipe/document.js';
 import type { BatchFacts, ShopFacts } from './facts.js';
-import { labelParts } from './label.js';
+import { isUncured } from './cure-door.js';
+import { batchLabel } from './label.js';
 import { batchLines } from './lines.js';
 import { batchMasses, sumWhere, type BatchMasses } from './masses.js';
 import { hasOwnSeasoning } from './meat-basis.js';
@@ -18,17 +19,19 @@ export interface MadeBatch {
   versionNo: number;
   state: 'open' | 'closed' | 'cancelled';
   meatMg: number;
+  /** Of what became its product: what was kept as a lot of its own is neither lost nor in it. */
   mixMg: number;
   outMg: number;
   meatMinor: number;
   lines: MadeLine[];
-  parts: LabelPart[];
+  /** Its declaration; null before anything was weighed. */
+  label: string | null;
 }
 
 /** What a batch tells of its recipe: every line as made against as written, its meat, its label. */
 export function madeBatch(facts: BatchFacts, shop: ShopFacts): MadeBatch {
   const masses = batchMasses(facts);
-  const { lines, basis } = batchLines(facts, masses, shop);
+  const { lines, basis, cure } = batchLines(facts, masses, shop);
   const weighed = lines.filter((l) => l.weighedMg > 0);
   const apartMg = facts.lines
     .filter((l) => l.kind === 'meat' && hasOwnSeasoning(facts, l.stepId))
@@ -40,11 +43,11 @@ export function madeBatch(facts: BatchFacts, shop: ShopFacts): MadeBatch {
     versionNo: batch.versionNo,
     state: batch.state,
     meatMg: masses.meatMg,
-    mixMg: weighed.reduce((sum, l) => sum + l.weighedMg, 0),
+    mixMg: weighed.reduce((sum, l) => sum + l.weighedMg, 0) - Math.round(basisMg(masses.matters.setAside, 'mix')),
     outMg: masses.productMg,
     meatMinor: meatCost(facts, masses),
     lines: madeLines(facts, weighed, basis.massMg + apartMg),
-    parts: labelParts(facts, masses),
+    label: batchLabel(facts, masses, isUncured(facts, cure))?.text ?? null,
   };
 }
 
@@ -64,15 +67,12 @@ function madeLines(facts: BatchFacts, weighed: readonly LineView[], meatMg: numb
   }
   return [...byKey].map(([key, { name, document, massMg }]) => {
     const written = facts.batch.recipe.lines.find((l) => l.key === key);
-    const { basis, fraction } = written
-      ? doseFraction(written.dose)
-      : { basis: 'meat' as const, fraction: 0 };
     return {
       key,
       name,
       ingredientId: document.ingredientId,
       role: document.role,
-      writtenGPerKg: fraction * 1000 * (basis === 'mix' ? perMeat : 1),
+      writtenGPerKg: written ? massPerMeat(written.dose, perMeat) * 1000 : 0,
       madeGPerKg: (massMg / meatMg) * 1000,
     };
   });

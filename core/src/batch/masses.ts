@@ -5,6 +5,7 @@ import type { LedgerAccount } from '../ledger/types.js';
 import { yields, type YieldAnswer } from '../ledger/yields.js';
 import { stepTitle, streamAt } from '../steps/index.js';
 import type { AccountFact, BatchFacts, TransferFact } from './facts.js';
+import { batchMatters, type BatchMatters } from './matters.js';
 
 /** Everything about a batch's mass that is computed from its transfers. */
 export interface BatchMasses {
@@ -15,6 +16,8 @@ export interface BatchMasses {
   meatMg: number;
   productMg: number;
   unaccountedMg: number;
+  /** What the masses are made of, wherever they are. */
+  matters: BatchMatters;
 }
 
 /** Folds the transfers of a batch; cost grows with transfers × places. */
@@ -35,6 +38,7 @@ export function batchMasses(facts: BatchFacts): BatchMasses {
     meatMg: sumWhere(live, (t) => meatAccounts.has(t.from)),
     productMg: sumWhere(live, (t) => t.to === facts.productAccountId),
     unaccountedMg: answer.unaccountedMg + written,
+    matters: batchMatters(facts, live),
   };
 }
 

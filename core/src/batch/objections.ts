@@ -1,4 +1,13 @@
 import { mixture } from '../blend/mixture.js';
+import {
+  allergensOf,
+  everySpecies,
+  isWild,
+  joinAll,
+  ownersOf,
+  speciesOf,
+  type Matter,
+} from '../matter/index.js';
 import { temperatureToken } from '../quantity/tokens.js';
 import { SAFE_CORE_C, isPoultry, safeCoreC } from '../species/index.js';
 import { brokenSpeciesRules } from '../rules/claims.js';
@@ -9,6 +18,7 @@ import { houseOf } from '../rules/house.js';
 import { carried, madeLines } from './limits.js';
 import { batchLines } from './lines.js';
 import { batchMasses } from './masses.js';
+import { lineMatter } from './stuff.js';
 import type { LineView } from './view.js';
 
 /** What is wrong with a batch as it is, or as it would be after a command. */
@@ -43,13 +53,10 @@ export function newObjections(before: readonly Objection[], after: readonly Obje
 /** A meat of the batch with what is known of the lot it comes from. */
 interface MeatIn {
   name: string;
-  massKg: number;
+  /** What it is made of: a lot that was kept has the species, the heat and the owners of all that went into it. */
+  matter: Matter;
+  /** Fat as its lot is thought to be, of all of it. */
   fatPct: number;
-  species: string;
-  wild: boolean;
-  heat: 'raw' | 'raw smoked' | 'cooked';
-  useBy: string | null;
-  owner: string | null;
 }
 
 /** What meats are judged by: the product that they become, and the day. */
@@ -70,7 +77,7 @@ export function meatObjections(meats: readonly MeatIn[], rules: MeatRules): Obje
   const found: Objection[] = [];
   const names = (test: (meat: MeatIn) => boolean) =>
     [...new Set(meats.filter(test).map((m) => m.name))].join(', ');
-  const strange = names((m) => m.owner !== owner);
+  const strange = names((m) => ownersOf(m.matter).some((one) => one !== owner));
   if (strange)
     found.push({
       level: 'stop',
@@ -78,7 +85,7 @@ export function meatObjections(meats: readonly MeatIn[], rules: MeatRules): Obje
       about: strange,
       sentence: `${strange} belongs to another owner than this batch.`,
     });
-  const heated = names((m) => m.heat !== 'raw');
+  const heated = names((m) => m.matter.worst.heat !== 'raw');
   if (heated && recipe.state === 'raw') {
     found.push({
       level: 'sign',
@@ -87,7 +94,7 @@ export function meatObjections(meats: readonly MeatIn[], rules: MeatRules): Obje
       sentence: `${heated} was already smoked or cooked and would go into a raw mix. Say why that is right.`,
     });
   }
-  const wild = names((m) => m.wild);
+  const wild = names((m) => isWild(m.matter));
   if (wild && isLowCore(recipe)) {
     found.push({
       level: 'sign',
@@ -96,7 +103,7 @@ export function meatObjections(meats: readonly MeatIn[], rules: MeatRules): Obje
       sentence: `${wild} can carry parasites and this product is not cooked through. Name the validated freezing or cooking rule that was followed.`,
     });
   }
-  const past = names((m) => m.useBy !== null && m.useBy < today);
+  const past = names(({ matter: { worst } }) => worst.useBy !== null && worst.useBy < today);
   if (past) {
     found.push({
       level: 'sign',
@@ -107,7 +114,7 @@ export function meatObjections(meats: readonly MeatIn[], rules: MeatRules): Obje
   }
   const broken = brokenSpeciesRules(
     recipe.speciesRules,
-    meats.map((m) => ({ species: m.species, massKg: m.massKg })),
+    speciesOf(joinAll(meats.map((m) => m.matter))).map((s) => ({ species: s.species, massKg: s.massMg / 1e6 })),
   );
   if (broken.length > 0) {
     found.push({
@@ -121,7 +128,9 @@ export function meatObjections(meats: readonly MeatIn[], rules: MeatRules): Obje
 }
 
 function windowObjections(meats: readonly MeatIn[], { window }: MeatRules): Objection[] {
-  const weighed = meats.filter((m) => m.massKg > 0);
+  const weighed = meats
+    .filter((m) => m.matter.massMg > 0)
+    .map((m) => ({ massKg: m.matter.massMg / 1e6, fatPct: m.fatPct }));
   if (weighed.length === 0) return [];
   const { fatPct } = mixture(weighed);
   if (fatPct >= window.minPct - 1e-6 && fatPct <= window.maxPct + 1e-6) return [];
@@ -150,10 +159,11 @@ function underTheirCore(meats: readonly MeatIn[], recipe: MeatRules['recipe']): 
     traitsOf(s).heat === 'lethal' ? (numberOf(s, 'stopBelowC') ?? []) : [],
   );
   const hottest = Math.max(...written);
-  const birds = meats.filter((m) => hottest < safeCoreC([m.species]) && isPoultry(m.species));
+  const speciesIn = (meat: MeatIn) => everySpecies(meat.matter);
+  const birds = meats.filter((m) => speciesIn(m).some(isPoultry) && hottest < safeCoreC(speciesIn(m)));
   if (written.length === 0 || birds.length === 0) return [];
   const names = [...new Set(birds.map((m) => m.name))].join(', ');
-  const needed = temperatureToken(safeCoreC(birds.map((m) => m.species)));
+  const needed = temperatureToken(safeCoreC(birds.flatMap(speciesIn)));
   return [
     {
       level: 'sign',
@@ -193,13 +203,8 @@ function meatsIn(facts: BatchFacts, lines: readonly LineView[]): MeatIn[] {
     return [
       {
         name: `${row.name} ${row.lotCode}`,
-        massKg: massOf(facts, row, line) / 1e6,
+        matter: lineMatter(row, lot, massOf(facts, row, line)),
         fatPct: lot.fatPct ?? 0,
-        species: lot.species ?? '',
-        wild: lot.wild === true,
-        heat: lot.heat ?? 'raw',
-        useBy: lot.useBy,
-        owner: lot.owner,
       },
     ];
   });
@@ -238,10 +243,10 @@ function allergensGained(facts: BatchFacts, lines: readonly LineView[]): Objecti
   const written = new Set(facts.batch.recipe.lines.flatMap((l) => l.carries?.allergens ?? []));
   const gained = facts.lines.flatMap((row) => {
     const line = lines.find((l) => l.id === row.id);
-    if (!line || massOf(facts, row, line) <= 0) return [];
+    const massMg = line ? massOf(facts, row, line) : 0;
+    if (massMg <= 0) return [];
     const lot = facts.accounts.find((a) => a.id === row.lotAccountId);
-    const carries = row.kind === 'meat' ? lot?.carries : row.document?.carries;
-    return (carries?.allergens ?? [])
+    return allergensOf(lineMatter(row, lot, massMg))
       .filter((allergen) => !written.has(allergen))
       .map((allergen) => ({ allergen, name: row.name }));
   });

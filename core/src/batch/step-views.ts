@@ -25,7 +25,7 @@ import {
   type ReadyCheck,
   type Situation,
 } from '../steps/index.js';
-import type { BatchCure } from './cure.js';
+import { bringsCure, type BatchCure } from './cure.js';
 import { cureDoor } from './cure-door.js';
 import type { BatchFacts, ShopFacts, StepFact } from './facts.js';
 import { stepGate } from './gate.js';
@@ -104,7 +104,7 @@ function situationOf({ facts, loads, shop }: StepsInput, step: StepFact, inMg: n
     (m) => m.kind === 'timer' && m.subject === 'Soak the casing' && (m.value ?? 0) > 0,
   );
   return {
-    cured: facts.lines.some((l) => l.document?.role === 'cure'),
+    cured: facts.lines.some(bringsCure),
     inMg,
     mixerLoads: loads,
     mustBeCleared: facts.batch.meetsOther && traitsOf(step.document).clearedBetweenOwners === true,

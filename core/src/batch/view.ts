@@ -59,6 +59,8 @@ export interface LineView {
   stockMg: number | null;
   /** Its lot is on hold or rejected. */
   lotHeld: boolean;
+  /** It is a cure by what it holds, whatever it is called. */
+  isCure: boolean;
   /** Cure that a second person still has to confirm. */
   unconfirmed: boolean;
   accepted: boolean;

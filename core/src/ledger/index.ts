@@ -1,4 +1,4 @@
-export { LOSSES, LOSS_REASONS, lossReason, type LossReason } from './losses.js';
+export { LOSSES, LOSS_REASONS, leavesAs, lossReason, type LossReason } from './losses.js';
 export { FIXED_ACCOUNTS, SHOP_ACCOUNTS } from './shop-accounts.js';
 export { balances, effective } from './balances.js';
 export { batchCost, type PriceList } from './cost.js';

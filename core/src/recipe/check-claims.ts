@@ -1,11 +1,10 @@
 import type { WorkingDocument } from './document.js';
 import type { RecipeFigures } from './figures.js';
 import type { Finding } from './finding.js';
+import { casingMaterial } from '../casing/materials.js';
 import { speciesNamed } from '../species/index.js';
 import { plain } from './common-ingredients.js';
 
-/** Casing materials that come from an animal, and from which. */
-const CASING_SPECIES: Record<string, string> = { hog: 'pork', sheep: 'lamb', beef: 'beef' };
 /** Words of a name that promise a flavour. */
 const FLAVOURS = [
   'pepper',
@@ -65,6 +64,15 @@ function species(name: string, document: WorkingDocument, figures: RecipeFigures
       });
     }
     if (!only) continue;
+    const skin = document.casing && casingMaterial(document.casing.material);
+    if (skin?.species && skin.species !== kind) {
+      found.push({
+        level: 'stop',
+        path: 'casing',
+        guard: 'species',
+        sentence: `“${name}” claims ${kind} only, and its ${skin.words} is eaten with it. Choose another casing, or take the claim off.`,
+      });
+    }
     const foreign = figures?.lines.find((l) => l.ingredient?.species && l.ingredient.species !== kind);
     if (foreign) {
       found.push({
@@ -76,7 +84,7 @@ function species(name: string, document: WorkingDocument, figures: RecipeFigures
     }
   }
   const only = document.speciesRules.find((r) => r.minPct === 100)?.species;
-  const casing = CASING_SPECIES[document.casing?.material ?? ''];
+  const casing = document.casing && casingMaterial(document.casing.material).species;
   if (only && casing && casing !== only) {
     found.push({
       level: 'note',

@@ -162,7 +162,7 @@ function limits(all: readonly Gauge[], needed: boolean, figures: RecipeFigures):
 
 /** The largest dose of the cure that the book leaves here, beside everything else that brings nitrite. */
 function largestCure({ substance, value, limit }: Gauge, { lines, nitrite }: RecipeFigures): string {
-  const cure = lines.find((l) => l.line.role === 'cure' && l.contents.nitritePct > 0);
+  const cure = lines.find((l) => l.contents.nitritePct > 0);
   if (substance !== 'nitrite' || !cure || limit === null) return '';
   const tooMuch = nitrite * (1 - limit / value);
   const most = (cure.perMeat - tooMuch / (cure.contents.nitritePct / 100)) * 1000;

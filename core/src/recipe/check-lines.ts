@@ -1,4 +1,4 @@
-import { doseFraction } from './dose.js';
+import { doseFraction, massPerMeat } from './dose.js';
 import type { WorkingDocument, WorkingLine } from './document.js';
 import type { Finding } from './finding.js';
 import { STATEMENTS, type Ingredient } from './ingredient.js';
@@ -132,8 +132,7 @@ function doseLimits(
   heat: number,
 ): Finding[] {
   if (!line.dose) return [];
-  const { basis, fraction } = doseFraction(line.dose);
-  const gPerKg = fraction * 1000 * (basis === 'mix' ? perMeat : 1);
+  const gPerKg = massPerMeat(line.dose, perMeat) * 1000;
   const limits = ingredient?.dose;
   const found: Finding[] = [];
   if (limits && gPerKg * heat > limits.maxGPerKg + 1e-9) {

@@ -76,10 +76,15 @@ export interface WorkingDocument {
 }
 
 /** What an ingredient brings into a recipe, kept with a published line. */
-export type Carries = Pick<
+export interface Carries extends Pick<
   IngredientFacts,
   'contents' | 'allergens' | 'parts' | 'declaredAs' | 'accelerator' | 'species' | 'dose'
->;
+> {
+  /** Made of several things; of early versions it is told by its parts. */
+  compound?: boolean | undefined;
+  /** Nobody has stated what is in it, or which allergens. */
+  unstated?: boolean | undefined;
+}
 
 /** A line as it is published: a weight of a known ingredient. */
 export interface RecipeLine extends Omit<WorkingLine, 'ingredientId' | 'dose' | 'doubt'> {

@@ -39,6 +39,15 @@ function checked(basis: DoseBasis, fraction: number, path: string) {
   return { basis, fraction };
 }
 
+/**
+ * Kilograms of a dose for a kilogram of meat: the one place where a dose meets its basis.
+ * @param mixPerMeat kg of mix per kg of meat
+ */
+export function massPerMeat(dose: Dose, mixPerMeat: number): number {
+  const { basis, fraction } = doseFraction(dose);
+  return basis === 'meat' ? fraction : fraction * mixPerMeat;
+}
+
 /** More of a line than this for a kilogram of meat is a wrong unit, kg. */
 const MOST_PER_MEAT = 5;
 

@@ -1,7 +1,15 @@
-import { leanComposition } from '../blend/lean-model.js';
-import { doseFraction, type Dose } from './dose.js';
+import {
+  fractionOf,
+  ingredientMatter,
+  joinAll,
+  meatMatter,
+  type Matter,
+  type PartName,
+} from '../matter/index.js';
+import { contentsOf } from '../matter/of-ingredient.js';
+import { massPerMeat, type Dose } from './dose.js';
 import type { WorkingDocument, WorkingLine } from './document.js';
-import { NO_CONTENTS, type Contents, type Ingredient } from './ingredient.js';
+import type { Contents, Ingredient } from './ingredient.js';
 import { mixPerMeat } from './scale.js';
 import { timesDose } from './substitute.js';
 
@@ -14,8 +22,10 @@ export interface LineFigure {
   contents: Contents;
 }
 
-/** Everything in a recipe from every source, as kg per kg of meat. */
+/** Everything in a recipe from every source; figures are kg per kg of meat, all read off its matter. */
 export interface RecipeFigures {
+  /** What the mix is made of, for a ton of meat at the fat end of the window. */
+  matter: Matter;
   /** kg of mix per kg of meat. */
   mixPerMeat: number;
   lines: LineFigure[];
@@ -24,24 +34,15 @@ export interface RecipeFigures {
   salt: number;
   nitrite: number;
   nitrate: number;
-  erythorbate: number;
-  ascorbicAcid: number;
-  sugar: number;
   binder: number;
-  soyProtein: number;
   /** Beer, wine, stock, vinegar and ice in full; the water stated of packets, sauces and pre-blends. */
   addedWater: number;
-  /** Fat that lines bring: cheese, bacon, oil. */
-  lineFat: number;
-  lineWater: number;
-  /** Protein of lines that are meat themselves; of cheese, milk and soy none counts against water. */
-  lineMeatProtein: number;
   /** Fat of the meat block at the two ends of the window. */
   meatFat: readonly [number, number];
-  /** Water and protein of the meat at the fat end of the window, by the lean model. */
-  meatWater: number;
-  meatProtein: number;
 }
+
+/** The meat that a recipe is reckoned for, mg: so much that nothing is lost in rounding. */
+const RECKONED_MG = 1e9;
 
 /** A heat variant multiplies the lines that follow the heat. */
 function heated(line: WorkingLine, factor: number): Dose | null {
@@ -55,7 +56,7 @@ function heated(line: WorkingLine, factor: number): Dose | null {
  * @throws InputError when the doses reach the whole mix
  */
 export function recipeFigures(
-  document: Pick<WorkingDocument, 'lines' | 'window'>,
+  document: Pick<WorkingDocument, 'lines' | 'window'> & Partial<Pick<WorkingDocument, 'speciesRules'>>,
   library: ReadonlyMap<string, Ingredient>,
   heat = 1,
 ): RecipeFigures {
@@ -65,57 +66,67 @@ export function recipeFigures(
   });
   const total = mixPerMeat(dosed.map((d) => d.dose));
   const lines = dosed.map(({ line, dose }): LineFigure => {
-    const { basis, fraction } = doseFraction(dose);
     const ingredient = library.get(line.ingredientId ?? '');
     return {
       line,
       ingredient,
-      perMeat: basis === 'meat' ? fraction : fraction * total,
-      contents: contentsOf(line, ingredient),
+      perMeat: massPerMeat(dose, total),
+      contents: contentsOf({ known: ingredient, role: line.role, nitritePct: line.nitritePct }),
     };
   });
-  const sum = (part: (figure: LineFigure) => number) => lines.reduce((all, l) => all + part(l), 0);
-  const of = (key: keyof Contents) => sum((l) => (l.perMeat * l.contents[key]) / 100);
-  const kind = (name: string) => sum((l) => (l.ingredient?.accelerator === name ? l.perMeat : 0));
   const { minPct, maxPct } = document.window;
-  const lean = leanComposition(maxPct);
+  const matter = joinAll([meatOf(maxPct, document.speciesRules ?? []), ...lines.map(matterOf)]);
+  const perMeat = (part: PartName) => fractionOf(matter, part, 'meat block');
   return {
+    matter,
     mixPerMeat: total,
     lines,
-    plainSalt: sum((l) => (l.line.role === 'salt' ? (l.perMeat * l.contents.saltPct) / 100 : 0)),
-    salt: of('saltPct'),
-    nitrite: of('nitritePct'),
-    nitrate: of('nitratePct'),
-    erythorbate: kind('sodium erythorbate') + kind('sodium ascorbate'),
-    ascorbicAcid: kind('ascorbic acid'),
-    sugar: of('sugarPct'),
-    binder: of('binderPct'),
-    soyProtein: sum((l) =>
-      l.line.role === 'binder' && l.ingredient?.allergens.includes('soy') ? l.perMeat : 0,
+    plainSalt: lines.reduce(
+      (sum, l) => (l.line.role === 'salt' ? sum + (l.perMeat * l.contents.saltPct) / 100 : sum),
+      0,
     ),
-    addedWater: sum((l) =>
-      l.line.role === 'liquid'
-        ? l.perMeat
-        : l.line.role === 'packet' || l.ingredient?.compound === true
-          ? (l.perMeat * l.contents.waterPct) / 100
-          : 0,
-    ),
-    lineFat: of('fatPct'),
-    lineWater: of('waterPct'),
-    lineMeatProtein: sum((l) =>
-      l.ingredient?.species === undefined ? 0 : (l.perMeat * l.contents.proteinPct) / 100,
-    ),
+    salt: perMeat('salt'),
+    nitrite: perMeat('nitrite'),
+    nitrate: perMeat('nitrate'),
+    binder: perMeat('binder'),
+    addedWater: perMeat('addedWater'),
     meatFat: [minPct / 100, maxPct / 100],
-    meatWater: lean.waterPct / 100,
-    meatProtein: lean.proteinPct / 100,
   };
 }
 
-/** What a line carries: as the library has it, or what the line itself says of its strength. */
-function contentsOf(line: WorkingLine, ingredient: Ingredient | undefined): Contents {
-  const known = ingredient?.contents ?? NO_CONTENTS;
-  if (line.role === 'liquid' && known.waterPct === 0) return { ...known, waterPct: 100 };
-  return ingredient === undefined && line.nitritePct !== undefined
-    ? { ...known, nitritePct: line.nitritePct }
-    : known;
+/** The meat of a recipe, by the species that it asks for. */
+function meatOf(fatPct: number, rules: WorkingDocument['speciesRules']): Matter {
+  const named = rules.filter((r) => (r.maxPct ?? 1) > 0).map((r) => r.species);
+  const meat = {
+    id: 'meat',
+    name: named.length > 0 ? named.join(' and ') : 'meat',
+    species: null,
+    owner: null,
+    wild: false,
+    heat: 'raw' as const,
+    held: false,
+    useBy: null,
+    frozenBefore: false,
+    fatPct,
+    fatSd: 0,
+    saltGPerKg: 0,
+    nitritePpm: 0,
+    carries: null,
+    priceMinor: 0,
+  };
+  return meatMatter(meat, RECKONED_MG);
+}
+
+function matterOf({ line, ingredient, perMeat }: LineFigure): Matter {
+  return ingredientMatter(
+    {
+      id: line.ingredientId ?? line.key,
+      name: line.name,
+      role: line.role,
+      known: ingredient,
+      nitritePct: line.nitritePct,
+      compound: ingredient?.compound,
+    },
+    perMeat * RECKONED_MG,
+  );
 }

@@ -7,8 +7,11 @@ import {
   type LimitRule,
   type Substance,
 } from '../rules/limits.js';
+import { SLACK, basisMg, gPerKgOf, type Basis } from '../matter/figures.js';
+import { lose, type Matter } from '../matter/matter.js';
+import type { PartName } from '../matter/parts.js';
 import type { ProductState } from './document.js';
-import type { RecipeFigures } from './figures.js';
+import type { LineFigure } from './figures.js';
 
 export interface Gauge {
   substance: Substance | 'salt';
@@ -16,7 +19,9 @@ export interface Gauge {
   value: number;
   unit: 'ppm' | '%' | 'g/kg';
   /** What it is a part of. */
-  basis: 'meat block' | 'mix' | 'product';
+  basis: Basis;
+  /** Of a product that is not made yet, by the yield that is expected of it. */
+  expected: boolean;
   limit: number | null;
   floor: number | null;
   level: 'ok' | 'warn' | 'stop' | 'name' | 'label';
@@ -30,14 +35,17 @@ export interface Gauge {
 }
 
 export interface GaugeInput {
-  figures: RecipeFigures;
+  /** What it is made of, as it is due or as it was weighed in, and the lines that bring it. */
+  figures: { matter: Matter; lines: readonly Pick<LineFigure, 'contents'>[] };
   state: ProductState;
   fatClass?: FatClass | undefined;
   /** The shop's book; null shows every book's figure. */
   book: BookId | null;
   meatMg: number;
-  /** Finished kilograms per kilogram of mix, for limits on the product. */
+  /** Finished kilograms per kilogram of mix, for limits on the product before there is one. */
   productYield?: number | undefined;
+  /** The product as it stands; before that it is expected from the yield. */
+  product?: Matter | undefined;
   /** House limits where the shop has set its own. */
   house?: {
     saltMinGPerKg?: number | undefined;
@@ -45,8 +53,6 @@ export interface GaugeInput {
     nitriteFloorPpm?: number | undefined;
   };
 }
-
-const SLACK = 1e-9;
 
 /**
  * Where a recipe stands against every limit that holds for it, with the room that is left for the
@@ -67,7 +73,7 @@ export function gauges(input: GaugeInput): Gauge[] {
   const band = SALT_BAND[state] ?? { minGPerKg: 10, maxGPerKg: 30 };
   const min = input.house?.saltMinGPerKg ?? band.minGPerKg;
   const max = input.house?.saltMaxGPerKg ?? band.maxGPerKg;
-  const salt = figures.salt * 1000;
+  const salt = gPerKgOf(figures.matter, 'salt', 'meat block');
   return [
     ...limited,
     {
@@ -76,6 +82,7 @@ export function gauges(input: GaugeInput): Gauge[] {
       value: salt,
       unit: 'g/kg',
       basis: 'meat block',
+      expected: false,
       limit: max,
       floor: min,
       level: salt < min - SLACK || salt > max + SLACK ? 'warn' : 'ok',
@@ -101,6 +108,7 @@ function ruleGauge(rule: LimitRule, input: GaugeInput): Gauge | undefined {
     value,
     unit: rule.unit,
     basis: rule.basis,
+    expected: rule.basis === 'product' && input.product === undefined,
     limit: rule.limit,
     floor,
     level: over ? rule.does : under ? 'warn' : 'ok',
@@ -138,72 +146,65 @@ const ROOM_OF: Record<Substance, string> = {
 };
 
 /** The floor is meant on the meat block; on the mix it reads lower. */
-function floorOn(basis: Gauge['basis'], { house, figures }: GaugeInput): number {
+function floorOn(basis: Gauge['basis'], { house, figures: { matter } }: GaugeInput): number {
   const onMeat = house?.nitriteFloorPpm ?? NITRITE_FLOOR_PPM;
-  return basis === 'meat block' ? onMeat : onMeat / figures.mixPerMeat;
+  return (onMeat * basisMg(matter, 'meat block')) / basisMg(matter, basis);
 }
+
+/** The product as it stands, or as it is expected: what heat and air take is water. */
+function productOf({ product, figures: { matter }, productYield = 1 }: GaugeInput): Matter {
+  if (product) return product;
+  return productYield === 1 ? matter : lose(matter, matter.massMg * (1 - productYield), 'water');
+}
+
+/** What a limit counts: in which parts, and so that it reads as the book means it. */
+const COUNTS: Partial<Record<Substance, PartName>> = {
+  nitrite: 'nitrite',
+  nitrate: 'nitrate',
+  erythorbate: 'erythorbate',
+  'ascorbic acid': 'ascorbicAcid',
+  'added water': 'addedWater',
+  binder: 'binder',
+  'soy protein': 'soyProtein',
+};
 
 /** Value in the rule's unit and room in kg per kg of meat; undefined where there is nothing to gauge. */
 function measure(rule: LimitRule, input: GaugeInput): { value: number; room: number | null } | undefined {
-  const { figures: f } = input;
-  // What is added to fill the room makes the mix heavier, too, where the mix is the basis.
-  const ppm = (kg: number, strength = 1): { value: number; room: number | null } | undefined => {
-    if (kg <= 0) return undefined;
-    const part = rule.limit / 1e6;
-    const onMix = rule.basis !== 'meat block';
-    const basisKg = onMix ? f.mixPerMeat : 1;
-    const room = strength > 0 ? (part * basisKg - kg) / (strength - (onMix ? part : 0)) : null;
-    return { value: (kg / basisKg) * 1e6, room };
-  };
-  const share = (kg: number): { value: number; room: number } => {
-    const mix = f.mixPerMeat * (rule.basis === 'product' ? (input.productYield ?? 1) : 1);
-    const part = rule.limit / 100;
-    return { value: (kg / mix) * 100, room: (part * mix - kg) / (1 - part) };
-  };
-  switch (rule.substance) {
-    case 'nitrite':
-      return ppm(f.nitrite, cureStrength(f));
-    case 'nitrate':
-      return ppm(f.nitrate);
-    case 'erythorbate':
-      return ppm(f.erythorbate);
-    case 'ascorbic acid':
-      return ppm(f.ascorbicAcid);
-    case 'added water':
-      return f.addedWater > 0 ? share(f.addedWater) : undefined;
-    case 'binder':
-      return f.binder > 0 ? share(f.binder) : undefined;
-    case 'soy protein':
-      return f.soyProtein > 0 ? share(f.soyProtein) : undefined;
-    case 'fat':
-      return { ...share(f.meatFat[1] + f.lineFat), room: null };
-    case 'fat and added water':
-      return {
-        ...share(f.meatFat[1] + f.lineFat + cookedAddedWater(f, input.productYield ?? 1)),
-        room: null,
-      };
+  const { substance, basis, unit, limit } = rule;
+  const matter = basis === 'product' ? productOf(input) : input.figures.matter;
+  const on = basisMg(matter, basis);
+  const counted = COUNTS[substance];
+  if (counted === undefined) {
+    const more = substance === 'fat' ? 0 : waterBeyondProtein(matter);
+    return { value: ((matter.parts.fat + more) / on) * 100, room: null };
   }
+  const mg = matter.parts[counted];
+  if (mg <= 0) return undefined;
+  const scale = unit === 'ppm' ? 1e6 : 100;
+  const part = limit / scale;
+  // What is added to fill the room makes the mix heavier, too, where the mix is the basis.
+  const heavier = basis === 'meat block' ? 0 : part;
+  const strength = substance === 'nitrite' ? cureStrength(input.figures) : 1;
+  const meatMg = basisMg(input.figures.matter, 'meat block');
+  const room = strength > 0 ? (part * on - mg) / (strength - heavier) / meatMg : null;
+  return { value: (mg / on) * scale, room };
 }
 
-/** Nitrite in the cure of the recipe, as a fraction; the first cure counts. */
-function cureStrength(f: RecipeFigures): number {
-  return (f.lines.find((l) => l.line.role === 'cure')?.contents.nitritePct ?? 0) / 100;
+/** Nitrite in what brings it, as a fraction; the first that does counts. */
+function cureStrength({ lines }: GaugeInput['figures']): number {
+  return (lines.find((l) => l.contents.nitritePct > 0)?.contents.nitritePct ?? 0) / 100;
 }
 
 /** What the added water of a cooked product is made of, in percent of the product. */
-function waterParts({ figures: f, productYield = 1 }: GaugeInput): string {
-  const product = f.mixPerMeat * productYield;
-  const pct = (kg: number) => `${((kg / product) * 100).toFixed(1)} %`;
-  const water = f.meatWater + f.lineWater - f.mixPerMeat * (1 - productYield);
-  const protein = f.meatProtein + f.lineMeatProtein;
-  return `fat ${pct(f.meatFat[1] + f.lineFat)}, water ${pct(water)} less 4 × ${pct(protein)} protein of the meat`;
+function waterParts(input: GaugeInput): string {
+  const { parts, massMg } = productOf(input);
+  const pct = (mg: number) => `${((mg / massMg) * 100).toFixed(1)} %`;
+  return `fat ${pct(parts.fat)}, water ${pct(parts.water)} less 4 × ${pct(parts.meatProtein)} protein of the meat`;
 }
 
-/** Water that the protein of the meat does not account for, in the finished product, kg per kg of meat. */
-function cookedAddedWater(f: RecipeFigures, productYield: number): number {
-  const lost = f.mixPerMeat * (1 - productYield);
-  const water = f.meatWater + f.lineWater - lost;
-  return Math.max(0, water - 4 * (f.meatProtein + f.lineMeatProtein));
+/** Water that the protein of the meat does not account for, mg. */
+function waterBeyondProtein({ parts }: Matter): number {
+  return Math.max(0, parts.water - 4 * parts.meatProtein);
 }
 
 const RANK: Record<Gauge['level'], number> = { stop: 4, name: 3, warn: 2, label: 1, ok: 0 };

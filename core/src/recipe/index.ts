@@ -16,7 +16,7 @@ export {
   type WorkingDocument,
   type WorkingLine,
 } from './document.js';
-export { doseFraction, type Dose, type DoseBasis } from './dose.js';
+export { doseFraction, massPerMeat, type Dose, type DoseBasis } from './dose.js';
 export { recipeFigures, type LineFigure, type RecipeFigures } from './figures.js';
 export { blocking, type Finding } from './finding.js';
 export { gauges, strictest, type Gauge } from './gauges.js';

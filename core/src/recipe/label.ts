@@ -1,3 +1,4 @@
+import { casingMaterial } from '../casing/materials.js';
 import type { ProductState } from './document.js';
 import type { Allergen } from './ingredient.js';
 
@@ -40,8 +41,8 @@ interface LabelInput {
   /** Material of an edible casing, with the species it comes from. */
   casing?: string | null | undefined;
   cookingSentence?: string | undefined;
-  /** Kilograms finished over kilograms of mix; water that left is not declared. */
-  productYield?: number | undefined;
+  /** What of it has gone since it was weighed in, mg: water that left is not declared. */
+  goneMg?: number | undefined;
 }
 
 /** A run of the declaration; allergens are set apart. */
@@ -82,10 +83,7 @@ const ALLERGEN_WORDS: Record<Allergen, RegExp> = {
  */
 export function declaration(input: LabelInput): Label {
   const merged = merge(input.parts);
-  const total = merged.reduce((sum, p) => sum + p.massMg, 0);
-  // What a raw product loses stays in the head and the horn; what heat and air take is water.
-  const gone = input.state === 'raw' ? 0 : total * (1 - Math.min(1, input.productYield ?? 1));
-  const listed = dried(merged, gone).sort((a, b) => b.massMg - a.massMg || a.name.localeCompare(b.name));
+  const listed = dried(merged, input.goneMg ?? 0).sort((a, b) => b.massMg - a.massMg || a.name.localeCompare(b.name));
   const runs: LabelRun[] = [];
   const add = (text: string, allergen = false) => runs.push({ text, allergen });
   listed.forEach((part, i) => {
@@ -197,14 +195,5 @@ function stateSentence(state: ProductState, cooking: string | undefined): string
 
 /** A casing as it stands on the label: what is eaten by its species, what is peeled as not edible. */
 export function casingWords(casing: { material?: string | undefined } | null): string | null {
-  if (!casing) return null;
-  const words: Record<string, string> = {
-    hog: 'casing (pork)',
-    sheep: 'casing (sheep)',
-    beef: 'casing (beef)',
-    collagen: 'casing (beef collagen)',
-    fibrous: 'casing not edible',
-    cellulose: 'casing not edible',
-  };
-  return words[casing.material ?? ''] ?? 'casing';
+  return casing && casingMaterial(casing.material).words;
 }

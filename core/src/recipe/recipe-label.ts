@@ -1,36 +1,24 @@
+import { labelPartsOf } from '../matter/index.js';
 import type { WorkingDocument } from './document.js';
 import type { RecipeFigures } from './figures.js';
-import { casingWords, declaration, declaredParts, type Label } from './label.js';
+import { casingWords, declaration, type Label } from './label.js';
 
 /**
- * The label of a recipe as written, from a kilogram of meat; the batch's own label names what was really
+ * The label of a recipe as written, from a ton of meat; the batch's own label names what was really
  * weighed in.
  */
 export function recipeLabel(
-  document: Pick<WorkingDocument, 'speciesRules' | 'state' | 'casing' | 'cookingSentence'>,
-  figures: RecipeFigures,
-  productYield?: number,
+  document: Pick<WorkingDocument, 'state' | 'casing' | 'cookingSentence'>,
+  figures: Pick<RecipeFigures, 'matter' | 'mixPerMeat'>,
+  productYield = 1,
 ): Label {
+  const { matter } = figures;
   return declaration({
-    parts: [
-      { name: meatWords(document.speciesRules), massMg: 1e9, allergens: [], parts: [] },
-      ...figures.lines.map(({ line, ingredient, perMeat, contents }) => ({
-        name: (ingredient?.declaredAs ?? line.name).toLowerCase(),
-        massMg: Math.round(perMeat * 1e9),
-        allergens: ingredient?.allergens ?? [],
-        parts: declaredParts(ingredient?.declaredAs ?? line.name, ingredient?.parts ?? [], contents),
-        isWater: line.role === 'liquid',
-      })),
-    ],
+    parts: labelPartsOf(matter),
     state: document.state,
     casing: casingWords(document.casing),
     cookingSentence: document.cookingSentence,
-    productYield,
+    // What a raw product loses stays in the head and the horn; what heat and air take is water.
+    goneMg: document.state === 'raw' ? 0 : matter.massMg * (1 - Math.min(1, productYield)),
   });
-}
-
-/** The meat by the species that the recipe asks for. */
-function meatWords(rules: WorkingDocument['speciesRules']): string {
-  const named = rules.filter((r) => (r.maxPct ?? 1) > 0).map((r) => r.species);
-  return named.length > 0 ? named.join(' and ') : 'meat';
 }

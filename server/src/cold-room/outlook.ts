@@ -1,5 +1,5 @@
 import type { Outlook, TrimLot } from '@zest/contract';
-import { addDays, doseFraction } from '@zest/core';
+import { addDays, massPerMeat, mixPerMeat } from '@zest/core';
 import { blendSettings, recipeDocument } from '@zest/contract';
 import type { Db } from '../platform/database.js';
 import { parsed } from '../platform/json.js';
@@ -38,12 +38,10 @@ async function shortages(db: Db, now: Date, lots: readonly TrimLot[]): Promise<O
     const settings = blendSettings.parse(parsed(draft.settings));
     const recipe = recipeDocument.parse(parsed(draft.recipe));
     if (settings.owner === null) meatMg += settings.meatMg;
-    for (const line of recipe.lines) {
-      const { fraction } = doseFraction(line.dose);
-      needed.set(
-        line.ingredientId,
-        (needed.get(line.ingredientId) ?? 0) + Math.round(fraction * settings.meatMg),
-      );
+    const perMeat = mixPerMeat(recipe.lines.map((l) => l.dose));
+    for (const { ingredientId, dose } of recipe.lines) {
+      const dueMg = Math.round(massPerMeat(dose, perMeat) * settings.meatMg);
+      needed.set(ingredientId, (needed.get(ingredientId) ?? 0) + dueMg);
     }
   }
   const freeMeat = lots

@@ -1,4 +1,4 @@
-import { asMade, casingWords, compareRecipes, declaration, type MadeBatch } from '@zest/core';
+import { asMade, compareRecipes, type MadeBatch } from '@zest/core';
 import type { RecipeStory } from '@zest/contract';
 import type { Db } from '../platform/database.js';
 import { notFound } from '../platform/problem.js';
@@ -50,18 +50,7 @@ export async function readStory(db: Db, recipeId: string, made: MadeBatches): Pr
             batches: closed.length,
           },
     meatMinorPerKg: meatPrice(batches),
-    lastLabel: last
-      ? {
-          batchNumber: last.number,
-          text: declaration({
-            parts: last.parts,
-            state: recipe.document.state,
-            casing: casingWords(recipe.document.casing),
-            productYield: last.outMg / last.mixMg,
-            cookingSentence: recipe.document.cookingSentence,
-          }).text,
-        }
-      : null,
+    lastLabel: last && last.label !== null ? { batchNumber: last.number, text: last.label } : null,
   };
 }
 

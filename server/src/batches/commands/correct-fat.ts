@@ -1,5 +1,5 @@
 import {
-  doseFraction,
+  massPerMeat,
   mixPerMeat,
   placeForMeat,
   traitsOf,
@@ -97,7 +97,6 @@ export async function correctBatch(
     const perMeat = mixPerMeat(facts.batch.recipe.lines.map((l) => l.dose));
     for (const [i, line] of seasoned.entries()) {
       if (!line.document) continue;
-      const { basis, fraction } = doseFraction(line.document.dose);
       await addLine(tx, {
         ...line,
         batchId,
@@ -105,7 +104,7 @@ export async function correctBatch(
         seasonsStepId: added[0] ?? null,
         position: position + 2 + i,
         placeAccountId: place,
-        plannedMg: Math.max(1, Math.round(fraction * body.massMg * (basis === 'meat' ? 1 : perMeat))),
+        plannedMg: Math.max(1, Math.round(massPerMeat(line.document.dose, perMeat) * body.massMg)),
       });
     }
     announce(tx, now, { topic: 'lots' });

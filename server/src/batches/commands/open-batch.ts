@@ -4,7 +4,7 @@ import {
   weighStep,
   blocking,
   casingPlan,
-  doseFraction,
+  massPerMeat,
   mixPerMeat,
   type Finding,
 } from '@zest/core';
@@ -222,8 +222,7 @@ async function addIngredientLines(
 }
 
 function dueMg(line: RecipeLine, meatMg: number, perMeat: number): number {
-  const { basis, fraction } = doseFraction(line.dose);
-  return Math.max(1, Math.round(fraction * meatMg * (basis === 'meat' ? 1 : perMeat)));
+  return Math.max(1, Math.round(massPerMeat(line.dose, perMeat) * meatMg));
 }
 
 /** The lot that a line is weighed from first; water from the tap needs no stock. */

@@ -1,0 +1,240 @@
+import type { HeatState } from '../cold-room/arrival.js';
+import { SHOP_ACCOUNTS } from '../ledger/shop-accounts.js';
+import { leavesAs } from '../ledger/losses.js';
+import { NOTHING, heated, join, joinAll, lose, type Matter } from '../matter/index.js';
+import { asksOf, countingFor, readingKind, traitsOf } from '../steps/index.js';
+import type { BatchFacts, LineFact, StepFact, TransferFact } from './facts.js';
+import { Heaps, offMg } from './heap.js';
+import { casingOn, lineMatter, lotMatter } from './stuff.js';
+
+/** What the masses of a batch are made of, wherever they are. */
+export interface BatchMatters {
+  /** What stands at a place now, or has come to its end in an account: beside each other what nothing mixes. */
+  at(accountId: string | null): readonly Matter[];
+  /** The same as one. */
+  together(accountId: string | null): Matter;
+  /** Everything that ever came into an account. */
+  cameInto(accountId: string | null): Matter;
+  /** Everything that was weighed in. */
+  weighedIn: Matter;
+  /** What a line was weighed into, itself included, as it stood when that was done. */
+  receivedWith(lineId: string): Matter | undefined;
+  /** Kept as lots of their own, left over or given back: not lost, and not the product of this batch. */
+  setAside: Matter;
+}
+
+/**
+ * What every mass of a batch is made of, by its transfers in their order. What is weighed out before the entry that
+ * brought it – one that waited on another device, or a figure that was computed again – is made of what came later.
+ *
+ * Cost: transfers × lots that are in a mass.
+ */
+export function batchMatters(facts: BatchFacts, live: readonly TransferFact[]): BatchMatters {
+  return new Replay(facts, live);
+}
+
+class Replay implements BatchMatters {
+  readonly #facts: BatchFacts;
+  readonly #live: readonly TransferFact[];
+  readonly #steps: ReadonlyMap<string, StepFact>;
+  readonly #lines: ReadonlyMap<string, LineFact>;
+  readonly #accounts;
+  readonly #heaps = new Map<string, Heaps>();
+  readonly #came = new Map<string, Matter>();
+  readonly #received = new Map<string, Matter>();
+  /** Transfers into each account that are still to be replayed, by their index. */
+  readonly #coming = new Map<string, number[]>();
+  readonly #done: boolean[] = [];
+  /** What leaves a place by air, heat or as juice: what goes on from there has lost its share of it already. */
+  readonly #shrinks: ReadonlyMap<string, Shrink>;
+  readonly #heat = new Map<string, HeatState | null>();
+  weighedIn: Matter = NOTHING;
+
+  constructor(facts: BatchFacts, live: readonly TransferFact[]) {
+    this.#facts = facts;
+    this.#live = live;
+    this.#accounts = new Map(facts.accounts.map((a) => [a.id, a]));
+    this.#lines = new Map(facts.lines.map((l) => [l.id, l]));
+    this.#steps = new Map(facts.steps.flatMap((s) => (s.placeAccountId ? [[s.placeAccountId, s] as const] : [])));
+    this.#shrinks = shrinking(facts, live);
+    live.forEach((t, i) => {
+      const list = this.#coming.get(t.to);
+      if (list) list.push(i);
+      else this.#coming.set(t.to, [i]);
+    });
+    live.forEach((_, i) => this.#replay(i));
+  }
+
+  at(accountId: string | null): readonly Matter[] {
+    if (accountId === null) return [];
+    const heat = this.#heatAt(accountId);
+    const all = this.#heaps.get(accountId)?.all ?? [];
+    return heat ? all.map((m) => heated(m, heat)) : all;
+  }
+
+  together(accountId: string | null): Matter {
+    return joinAll(this.at(accountId));
+  }
+
+  cameInto(accountId: string | null): Matter {
+    return (accountId === null ? undefined : this.#came.get(accountId)) ?? NOTHING;
+  }
+
+  receivedWith(lineId: string): Matter | undefined {
+    return this.#received.get(lineId);
+  }
+
+  get setAside(): Matter {
+    const { productAccountId } = this.#facts;
+    const ends = [...this.#came].filter(
+      ([id]) => id !== productAccountId && this.#accounts.get(id)?.kind === 'lot',
+    );
+    return joinAll(ends.map(([, matter]) => matter));
+  }
+
+  #replay(index: number): void {
+    const t = this.#live[index];
+    if (!t || this.#done[index]) return;
+    this.#done[index] = true;
+    const fromStep = this.#steps.has(t.from);
+    const came = fromStep ? this.#out(t) : this.#brought(t);
+    if (this.#isEnd(t.to)) for (const matter of came) this.#in(t, matter);
+    else if (!fromStep && this.#steps.has(t.to)) this.#heapsOf(t.to).swell(t.amount);
+  }
+
+  /** Where mass stands, or a lot that it is kept as. */
+  #isEnd(accountId: string): boolean {
+    return this.#steps.has(accountId) || this.#accounts.get(accountId)?.kind === 'lot';
+  }
+
+  #in(t: TransferFact, matter: Matter): void {
+    const heaps = this.#heapsOf(t.to);
+    heaps.add(matter);
+    this.#came.set(t.to, join(this.#came.get(t.to) ?? NOTHING, matter));
+    if (t.lineId === null) return;
+    this.weighedIn = join(this.weighedIn, matter);
+    this.#received.set(t.lineId, heaps.together);
+  }
+
+  /** What comes from a lot or from nowhere; nothing where it is more of the same. */
+  #brought(t: TransferFact): Matter[] {
+    if (!this.#steps.has(t.to)) return [];
+    const line = t.lineId === null ? undefined : this.#lines.get(t.lineId);
+    const lot = this.#accounts.get(t.from);
+    if (line) return [lineMatter(line, lot, t.amount)];
+    if (t.from === SHOP_ACCOUNTS.casingMass) return [this.#casing(t)];
+    if (lot?.kind === 'lot') return [lotMatter(lot, t.amount)];
+    if (t.from === SHOP_ACCOUNTS.takeUp)
+      return [{ ...NOTHING, massMg: t.amount, parts: { ...NOTHING.parts, water: t.amount, addedWater: t.amount } }];
+    return [];
+  }
+
+  #casing(t: TransferFact): Matter {
+    const metres = this.#facts.transfers.find((m) => m.id === t.withId);
+    return casingOn(this.#facts, metres?.from, metres?.amount ?? 0, t.amount);
+  }
+
+  /** What leaves a place: its share of what stands there, heated as its record says, less what air and heat took. */
+  #out(t: TransferFact): Matter[] {
+    const shrink = this.#shrinks.get(t.from);
+    const way = leavesAs(t.to);
+    if (way !== 'as is') {
+      if (!shrink) this.#shrink(t, way);
+      return [];
+    }
+    const grossMg = shrink ? t.amount * shrink.by : t.amount;
+    this.#fetch(t.from, grossMg);
+    const heat = this.#heatAt(t.from);
+    return this.#heapsOf(t.from)
+      .remove(grossMg)
+      .map((gross) => {
+        const net = shrink ? shrunk(gross, shrink) : gross;
+        return heat ? heated(net, heat) : net;
+      });
+  }
+
+  /** Air and heat took it, and nothing has gone on yet. */
+  #shrink({ from, amount }: TransferFact, way: 'water' | 'fat' | 'drip'): void {
+    this.#fetch(from, amount);
+    const heaps = this.#heapsOf(from);
+    const held = heaps.massMg;
+    if (held > 0) heaps.change((heap) => lose(heap, (amount * heap.massMg) / held, way));
+  }
+
+  /** Mass cannot leave before it came: what stands later in the list and is needed now was there. */
+  #fetch(accountId: string, massMg: number): void {
+    const heaps = this.#heapsOf(accountId);
+    for (const index of this.#coming.get(accountId) ?? []) {
+      if (heaps.massMg + offMg(massMg) >= massMg) return;
+      this.#replay(index);
+    }
+  }
+
+  #heapsOf(accountId: string): Heaps {
+    const known = this.#heaps.get(accountId);
+    if (known) return known;
+    const step = this.#steps.get(accountId);
+    const heaps = new Heaps(step !== undefined && traitsOf(step.document).set !== true);
+    this.#heaps.set(accountId, heaps);
+    return heaps;
+  }
+
+  #heatAt(accountId: string): HeatState | null {
+    const known = this.#heat.get(accountId);
+    if (known !== undefined) return known;
+    const step = this.#steps.get(accountId);
+    const heat = step ? heatOnRecord(this.#facts, step) : null;
+    this.#heat.set(accountId, heat);
+    return heat;
+  }
+}
+
+/** What went out of a place besides what went on, and how much more must be taken for a kilogram that goes on. */
+interface Shrink {
+  by: number;
+  /** Parts of a gross kilogram. */
+  ways: readonly { way: 'water' | 'fat' | 'drip'; part: number }[];
+}
+
+/** Air and heat take while it stands there, whenever that is written down: each kilogram that goes on has lost its share. */
+function shrinking(facts: BatchFacts, live: readonly TransferFact[]): Map<string, Shrink> {
+  const places = new Set(facts.steps.flatMap((s) => s.placeAccountId ?? []));
+  const sums = new Map<string, { onMg: number; ways: Map<'water' | 'fat' | 'drip', number> }>();
+  for (const { from, to, amount } of live) {
+    if (!places.has(from)) continue;
+    const sum = sums.get(from) ?? { onMg: 0, ways: new Map() };
+    const way = leavesAs(to);
+    if (way === 'as is') sum.onMg += amount;
+    else sum.ways.set(way, (sum.ways.get(way) ?? 0) + amount);
+    sums.set(from, sum);
+  }
+  return new Map(
+    [...sums].flatMap(([place, { onMg, ways }]) => {
+      if (ways.size === 0 || onMg === 0) return [];
+      const grossMg = [...ways.values()].reduce((all, mg) => all + mg, onMg);
+      const parts = [...ways].map(([way, mg]) => ({ way, part: mg / grossMg }));
+      return [[place, { by: grossMg / onMg, ways: parts }] as const];
+    }),
+  );
+}
+
+function shrunk(gross: Matter, { ways }: Shrink): Matter {
+  return ways.reduce((left, { way, part }) => lose(left, gross.massMg * part, way), gross);
+}
+
+/** The heat that the record of a step proves: a core that was reached, smoke that was read; never its name alone. */
+function heatOnRecord(facts: BatchFacts, step: StepFact): HeatState | null {
+  const { heat, smokes } = traitsOf(step.document);
+  if (heat === undefined && !smokes) return null;
+  const mine = facts.readings.filter((r) => r.stepId === step.id);
+  if (heat === 'lethal') {
+    const asks = asksOf(step.document);
+    const cores = asks.filter((ask) => ask.belowC !== undefined);
+    const isReached = cores.every((ask) => {
+      const values = countingFor(asks, ask, mine).map((r) => r.value);
+      return values.length > 0 && readingKind(ask.kind).judge(ask, values) === null;
+    });
+    return cores.length > 0 && isReached ? 'cooked' : null;
+  }
+  return smokes && (mine.length > 0 || step.closedAt !== null) ? 'raw smoked' : null;
+}
