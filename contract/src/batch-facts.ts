@@ -12,6 +12,7 @@ import {
   type TransferFact,
 } from '@zest/core';
 import { lotCarries } from './cold-room.js';
+import { keptMatter } from './matter.js';
 import { HOUSE_RULES, day, instant } from './fields.js';
 import { recipeDocument, recipeLine } from './recipes.js';
 import { id } from './route.js';
@@ -127,6 +128,8 @@ const accountFact = z.object({
   saltGPerKg: z.number().nullable(),
   nitritePpm: z.number().nullable(),
   carries: lotCarries.nullable(),
+  matter: keptMatter.nullable(),
+  frozenBefore: z.boolean().nullable(),
   balance: z.number().nullable(),
 });
 

@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import {
+  BASES,
   BOOK_IDS,
   MATERIALS,
   READING_NAMES,
@@ -58,6 +59,7 @@ const batchCure = z.object({
   parts: z.array(
     z.object({
       load: z.int(),
+      at: z.object({ accountId: z.string(), name: z.string(), massMg: z.int() }).nullable(),
       state: cureState,
       ppm: z.number(),
       ppmOnMeat: z.number(),
@@ -111,6 +113,7 @@ const lineView = z.object({
   weighedMg: z.int(),
   stockMg: z.int().nullable(),
   lotHeld: z.boolean(),
+  isCure: z.boolean(),
   unconfirmed: z.boolean(),
   accepted: z.boolean(),
   scaleId: z.string(),
@@ -219,7 +222,8 @@ const gauge = z.object({
   title: z.string(),
   value: z.number(),
   unit: z.enum(['ppm', '%', 'g/kg']),
-  basis: z.enum(['meat block', 'mix', 'product']),
+  basis: z.enum(BASES),
+  expected: z.boolean(),
   limit: z.number().nullable(),
   floor: z.number().nullable(),
   level: z.enum(['ok', 'warn', 'stop', 'name', 'label']),

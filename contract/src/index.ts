@@ -25,6 +25,7 @@ export { issuesOf } from './issues.js';
 export { lateFigures, type LateDecision, type LateEntry, type SayWork } from './late-entries.js';
 export * from './live.js';
 export * from './lot-work.js';
+export { keptMatter } from './matter.js';
 export { openApiDocument } from './openapi.js';
 export * from './people.js';
 export type { PracticeState } from './practice.js';

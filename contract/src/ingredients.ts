@@ -50,6 +50,8 @@ export const carries = z.object({
   accelerator: z.enum(ACCELERATORS).optional(),
   species: z.string().max(30).optional(),
   dose: dose.optional(),
+  compound: z.boolean().optional(),
+  unstated: z.boolean().optional(),
 });
 
 export const ingredientFacts = z.object({

@@ -3,10 +3,8 @@ import { HEAT_STATES, PART_GOES_TO, PART_MODES, PREPARATIONS } from '@zest/core'
 import {
   lotCarries,
   lotDetail,
-  nitritePpm,
   personName,
   priceMinor,
-  saltGPerKg,
   trimLot,
 } from './cold-room.js';
 import { EVERYONE, HANDS, LEAD, NONE, byId, id, route } from './route.js';
@@ -116,11 +114,8 @@ export const produceLot = command.extend({
     z.object({ reworkOf: id }),
     z.object({ lotId: id, grossMg: massMg }),
   ]),
-  /** Of another lot: what was done to it. Out of a batch all of it is computed. */
+  /** Of another lot: what was done to it. Whatever else it is, is computed. */
   heat: z.enum(HEAT_STATES).optional(),
-  fatPct: fatPct.optional(),
-  saltGPerKg: saltGPerKg.optional(),
-  nitritePpm: nitritePpm.optional(),
 });
 export type ProduceLot = z.infer<typeof produceLot>;
 

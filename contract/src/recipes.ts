@@ -59,6 +59,7 @@ export const recipeLine = z.object({
   dose,
   /** What the ingredient held when the version was published. */
   carries: carries.optional(),
+  unwritten: z.literal(true).optional(),
   /** At the bench: the line it stands for, and how many grams of it do the work of one. */
   insteadOf: z.object({ key: z.string(), factor: z.number() }).optional(),
 }) as unknown as z.ZodType<RecipeLine>;

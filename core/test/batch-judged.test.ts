@@ -4,9 +4,9 @@ import {
   objections,
   overPour,
   type BatchFacts,
-  type LineFact,
+
   type MethodStep,
-  type StepFact,
+
 } from '../src/index.js';
 import { casingUsedMm } from '../src/batch/casing.js';
 import { A_SHOP, aBatch, afterEntries, ingredientLine } from './a-batch.js';

@@ -12,7 +12,6 @@ import {
   shutDoors,
   type BatchFacts,
   type BenchEntry,
-  type RecipeLine,
   type ShopFacts,
 } from '../src/index.js';
 import { A_SHOP, afterEntries, ingredientLine } from './a-batch.js';

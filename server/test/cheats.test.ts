@@ -293,8 +293,6 @@ describe('what is kept of a batch', () => {
     const said = {
       trimId: of('pork'),
       massMg: 1_000_000,
-      saltGPerKg: 0,
-      nitritePpm: 0,
       heat: 'raw',
       useBy: '2026-03-16',
       tempC: 2,
@@ -302,7 +300,7 @@ describe('what is kept of a batch', () => {
     };
     const keep = (more: object) => bram.post('/lots/produced', { id: uuid(), ...said, ...more });
     const beef = await keep({ trimId: of('beef') });
-    expect([beef.status, text(beef)]).toEqual([422, expect.stringContaining('is pork, not beef')]);
+    expect([beef.status, text(beef)]).toEqual([422, expect.stringContaining('is 100 % pork: keep it as pork, not as beef')]);
     const more = await keep({ massMg: 40_000_000, from: { ...said.from, restMassMg: 1 } });
     expect([more.status, text(more)]).toEqual([422, expect.stringContaining('stand in this step')]);
     expect((await keep({ useBy: '2027-01-01' })).status).toBe(422);

@@ -108,19 +108,18 @@ describe('parting and joining', () => {
       id: uuid(),
       trimId: fat.trimId,
       massMg: kg(8),
-      fatPct: 92,
-      saltGPerKg: 18,
-      nitritePpm: 60,
       heat: 'raw smoked',
       useBy: '2026-04-10',
       tempC: 4,
-      from: { lotId: fat.id, grossMg: kg(10) },
+      from: { lotId: fat.id, grossMg: kg(8.5) },
     };
     const made = (await bram.post('/lots/produced', body)).body as TrimLot;
     expect(await room.detail(made.id)).toMatchObject({
       heat: 'raw smoked',
-      saltGPerKg: 18,
-      priceMinorPerKg: 250,
+      saltGPerKg: 0,
+      fatPct: 93.5,
+      fatKnownBy: 'computed',
+      priceMinorPerKg: 213,
       balanceMg: kg(8),
     });
     const gained = await bram.post('/lots/produced', { ...body, id: uuid(), massMg: kg(12) });
@@ -308,12 +307,10 @@ describe('guards at opening', () => {
         id: uuid(),
         trimId: cooked.trimId,
         massMg: kg(12),
-        fatPct: 25,
-        fatSd: 1,
         heat: 'cooked',
         useBy: '2026-03-15',
         tempC: 3,
-        from: { lotId: cooked.id, grossMg: kg(20) },
+        from: { lotId: cooked.id, grossMg: kg(12) },
       })
     ).body as TrimLot;
     const refused = await ines.post('/batches', room.batchBody([{ lot: heated, massMg: kg(10) }]));

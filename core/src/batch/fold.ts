@@ -29,7 +29,7 @@ import type { BatchSummary, BatchView, LineView, StepView } from './view.js';
  */
 export function fold(facts: BatchFacts, shop: ShopFacts): BatchView {
   const masses = batchMasses(facts);
-  const { lines, mixMg, madeMixMg, loads, basis, cure } = batchLines(facts, masses, shop);
+  const { lines, mixMg, madeMixMg, loads, basis, meatMg, cure } = batchLines(facts, masses, shop);
   const taste = batchTasting(facts, masses.live);
   const cold = outOfCold(facts);
   const steps = stepViews({ facts, masses, lines, loads, taste, cold, cure, shop });
@@ -49,7 +49,7 @@ export function fold(facts: BatchFacts, shop: ShopFacts): BatchView {
     hotness: batch.hotness,
     signed: batch.signed,
     cure,
-    gauges: batchGauges(facts, masses, lines, basis.massMg, shop),
+    gauges: batchGauges(facts, masses, lines, meatMg, shop),
     label: batchLabel(facts, masses, isUncured(facts, cure)),
     ...batchFat(facts, lines),
     lines,

@@ -1,9 +1,8 @@
 export { mostOutMg } from './held.js';
-export { unwrittenKey } from './unwritten.js';
 export { apply, type Fact } from './apply.js';
 export { batchCure, bringsCure, type BatchCure, type CurePart, type CureState } from './cure.js';
 export { leftOverAt, standingAt, type LeftOver, type Standing } from './kept.js';
-export { lotMatter } from './stuff.js';
+export { lotMatter, type MeatFacts } from './stuff.js';
 export { batchMatters, type BatchMatters } from './matters.js';
 export { UNCURED, shutDoors } from './cure-door.js';
 export {

@@ -1,8 +1,8 @@
 import { mixture } from '../blend/mixture.js';
-import { joinAll, type Matter } from '../matter/index.js';
+import { join, joinAll, resized, type Matter } from '../matter/index.js';
 import { contentsOf } from '../matter/of-ingredient.js';
 import { gauges, type Gauge } from '../recipe/gauges.js';
-import { PLAIN_FACTS, type Ingredient } from '../recipe/ingredient.js';
+import { PLAIN_FACTS, STATEMENTS, type Ingredient } from '../recipe/ingredient.js';
 import type { RecipeLine } from '../recipe/document.js';
 import { houseOf } from '../rules/house.js';
 import { expectedYield } from '../steps/index.js';
@@ -20,12 +20,13 @@ export function carried(lines: readonly RecipeLine[]): Map<string, Ingredient> {
         ...PLAIN_FACTS,
         ...carries,
         compound: carries?.compound ?? false,
+        stated: carries?.unstated ? [] : STATEMENTS,
         contents: contentsOf({ known: carries, role, nitritePct }),
         id: ingredientId,
         name,
         form: '',
         role,
-        typed: true,
+        typed: carries?.unstated !== true,
         priceMinorPerKg: null,
       },
     ]),
@@ -46,7 +47,7 @@ export function batchGauges(
   const { recipe } = facts.batch;
   const product = masses.matters.together(facts.productAccountId);
   const all = gauges({
-    figures: { matter: matterAsMade(facts, lines), lines: [...carried(madeDocuments(facts, lines)).values()] },
+    figures: { matter: matterAsMade(facts, lines, meatMg), lines: [...carried(madeDocuments(facts, lines)).values()] },
     state: recipe.state,
     fatClass: recipe.fatClass,
     book: shop.book,
@@ -58,23 +59,26 @@ export function batchGauges(
   return all.map((g) => ({ ...g, roomMg: g.roomMg === null ? null : Math.round(g.roomMg) }));
 }
 
-/** All of the batch by its lines: what was weighed where it was, what is due where it was not. */
-export function matterAsMade(facts: BatchFacts, lines: readonly LineView[]): Matter {
+/**
+ * All of the batch by its lines: what was weighed where it was, what is due where it was not.
+ * @param meatMg the meat that is in it: what was kept by the grinder or trimmed away is not
+ */
+export function matterAsMade(facts: BatchFacts, lines: readonly LineView[], meatMg: number): Matter {
   const views = new Map(lines.map((l) => [l.id, l]));
   const lots = new Map(facts.accounts.map((a) => [a.id, a]));
   const unknownPct = fatOfUnknown(facts, (row) => {
     const line = views.get(row.id);
     return line ? madeMg(facts, row, line) : 0;
   });
-  return joinAll(
+  const ofKind = (kind: LineFact['kind']) =>
     facts.lines.flatMap((row) => {
       const line = views.get(row.id);
-      const massMg = line ? madeMg(facts, row, line) : 0;
+      const massMg = line && row.kind === kind ? madeMg(facts, row, line) : 0;
       const lot = lots.get(row.lotAccountId);
       const known = lot && lot.fatPct === null ? { ...lot, fatPct: unknownPct } : lot;
       return massMg > 0 ? [lineMatter(row, known, massMg)] : [];
-    }),
-  );
+    });
+  return join(resized(joinAll(ofKind('meat')), meatMg), joinAll(ofKind('ingredient')));
 }
 
 /** Meat whose fat nobody knows is as fat as what is known of the blend; where nothing is, as the middle of its window. */

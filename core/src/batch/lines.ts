@@ -22,6 +22,8 @@ export interface BatchLines {
   /** Loads of the mixer. */
   loads: number;
   basis: MeatBasis;
+  /** All the meat in it: that of the basis, and corrections with seasoning of their own. */
+  meatMg: number;
   /** Nitrite of the mix as weighed. */
   cure: BatchCure;
 }
@@ -67,7 +69,8 @@ export function batchLines(
         ...own,
       });
     });
-  return { lines, mixMg, madeMixMg, loads: loadCount, basis, cure: batchCure(curing) };
+  const meatMg = Math.round(basis.massMg + seasonedApart);
+  return { lines, mixMg, madeMixMg, loads: loadCount, basis, meatMg, cure: batchCure(curing) };
 }
 
 /** The meat of a correction that a line seasons. */

@@ -11,8 +11,29 @@ import { plainAccount, type AccountFact, type BatchFacts, type LineFact } from '
 /** Fat that was tested since a lot was made differs by more than this, points: less is rounding. */
 const RETESTED = 0.06;
 
+/** What must be known of a lot of meat to say what it is made of. */
+export type MeatFacts = Pick<
+  AccountFact,
+  | 'id'
+  | 'name'
+  | 'species'
+  | 'wild'
+  | 'owner'
+  | 'heat'
+  | 'lotStatus'
+  | 'useBy'
+  | 'frozenBefore'
+  | 'fatPct'
+  | 'fatSd'
+  | 'saltGPerKg'
+  | 'nitritePpm'
+  | 'carries'
+  | 'matter'
+  | 'priceMinor'
+>;
+
 /** So much of a lot of meat, bought or made here. */
-export function lotMatter(lot: AccountFact, massMg: number): Matter {
+export function lotMatter(lot: MeatFacts, massMg: number): Matter {
   const { id, owner, matter, fatPct, fatSd, useBy, priceMinor } = lot;
   const held = lot.lotStatus === 'hold' || lot.lotStatus === 'rejected';
   if (matter) {

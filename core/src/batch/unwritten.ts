@@ -1,11 +1,4 @@
-const PREFIX = 'extra-';
-
-/** Key of a line that no recipe has: something went in at the bench. */
-export function unwrittenKey(lineId: string): string {
-  return `${PREFIX}${lineId.slice(-8)}`;
-}
-
-/** Whether a line went in without being written. */
-export function isUnwritten(line: { document: { key: string } | null }): boolean {
-  return line.document?.key.startsWith(PREFIX) === true;
+/** Whether a line went in without being written: somebody put it in at the bench, and that is what its document says. */
+export function isUnwritten(line: { document: { unwritten?: true | undefined } | null }): boolean {
+  return line.document?.unwritten === true;
 }

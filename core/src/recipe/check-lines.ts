@@ -1,7 +1,7 @@
 import { doseFraction, massPerMeat } from './dose.js';
 import type { WorkingDocument, WorkingLine } from './document.js';
 import type { Finding } from './finding.js';
-import { STATEMENTS, type Ingredient } from './ingredient.js';
+import { STATEMENTS, listed, type Ingredient } from './ingredient.js';
 import { looksLikeCure, looksLikeDisguisedCure } from './common-ingredients.js';
 
 /** What speaks against single lines: no weight, no ingredient, a dose outside its own limits. */
@@ -112,12 +112,6 @@ function unstated(line: WorkingLine, ingredient: Ingredient, path: string): Find
     );
   }
   return found;
-}
-
-function listed(words: readonly string[]): string {
-  return words.length < 2
-    ? words.join('')
-    : `${words.slice(0, -1).join(', ')} and ${words[words.length - 1]}`;
 }
 
 /** A dose that is only usual may be signed; what a maker or a book says may not. */

@@ -92,6 +92,8 @@ export interface RecipeLine extends Omit<WorkingLine, 'ingredientId' | 'dose' | 
   dose: Dose;
   /** What the ingredient held when the version was published. */
   carries?: Carries | undefined;
+  /** At the bench: it is in no recipe, somebody put it in. */
+  unwritten?: true | undefined;
   /** At the bench: the line of the recipe that it stands for, and the grams of it that do the work of one. */
   insteadOf?: { key: string; factor: number } | undefined;
 }

@@ -107,6 +107,36 @@ export interface Ingredient extends IngredientFacts {
   isSupply?: boolean | undefined;
 }
 
+/** What nobody has stated of an ingredient that must be: what it is, or what a compound is made of. */
+export function unstatedOf({
+  typed,
+  compound,
+  stated,
+}: Pick<Ingredient, 'typed' | 'compound' | 'stated'>): readonly (Statement | 'kind')[] {
+  const missing = compound ? STATEMENTS.filter((s) => !stated.includes(s)) : [];
+  return typed ? missing : ['kind', ...missing];
+}
+
+/** Whether it is unstated, which is not the same as free of everything. */
+export function isUnstated(ingredient: Pick<Ingredient, 'typed' | 'compound' | 'stated'>): boolean {
+  return unstatedOf(ingredient).length > 0;
+}
+
+/** What a hand is told of an ingredient that nobody has stated, and where that is mended; undefined where all is. */
+export function unstatedSentence(
+  ingredient: Pick<Ingredient, 'name' | 'typed' | 'compound' | 'stated'>,
+): string | undefined {
+  const missing = unstatedOf(ingredient);
+  if (missing.length === 0) return undefined;
+  const what = missing.map((m) => (m === 'kind' ? 'whether it is salt, cure or neither' : `its ${m}`));
+  return `Nobody has stated of ${ingredient.name} ${listed(what)}: what is not stated is not free of it. State it under Recipes, Ingredients.`;
+}
+
+/** Words one after another, the last with an “and”. */
+export function listed(words: readonly string[]): string {
+  return words.length < 2 ? words.join('') : `${words.slice(0, -1).join(', ')} and ${words.at(-1)}`;
+}
+
 export const PLAIN_FACTS: IngredientFacts = {
   contents: NO_CONTENTS,
   allergens: [],

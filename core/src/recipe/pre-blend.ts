@@ -2,6 +2,7 @@ import { inputError } from '../errors/index.js';
 import {
   NO_CONTENTS,
   STATEMENTS,
+  unstatedSentence,
   type Allergen,
   type Contents,
   type Ingredient,
@@ -32,6 +33,8 @@ export function preBlendFacts(
         `Nobody has said whether ${ingredient.name} is salt, cure or neither.`,
       );
     }
+    const unstated = unstatedSentence(ingredient);
+    if (unstated) throw inputError(`parts[${i}].ingredientId`, unstated);
     if (!(part.gPerKg > 0))
       throw inputError(`parts[${i}].gPerKg`, `${ingredient.name}: the grams must be above 0.`);
     if (self !== undefined && holds(part.ingredientId, self, library)) {

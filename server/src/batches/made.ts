@@ -1,4 +1,4 @@
-import { madeBatch, standingAt, type LeftOver, type MadeBatch, type Standing } from '@zest/core';
+import { leftOverAt, madeBatch, standingAt, type LeftOver, type MadeBatch, type Standing } from '@zest/core';
 import type { AppContext } from '../platform/app-context.js';
 import { shopFacts } from './read.js';
 import { batchIdsOfRecipe } from './store/batch.js';
@@ -36,12 +36,9 @@ export async function leftOver(db: Db, batchId?: string): Promise<LeftOver[]> {
   );
   return waiting.flatMap(({ accountId, code, massMg, ...row }) => {
     const facts = all.find((f) => f.batch.id === row.batchId);
-    const from = facts?.transfers.filter((t) => t.to === accountId && t.reversesId === null).at(-1);
-    const standing = facts && from?.stepId ? standingAt(facts, from.stepId) : undefined;
+    const standing = facts && leftOverAt(facts, accountId, massMg);
     if (!facts || !standing) return [];
     const { number, recipeName: product, owner } = facts.batch;
-    return [
-      { ...row, number, product, owner, accountId, code, standing: { ...standing, balanceMg: massMg } },
-    ];
+    return [{ ...row, number, product, owner, accountId, code, standing }];
   });
 }

@@ -23,7 +23,7 @@ export async function listRework(db: Db, leftOver: BatchesKnow['leftOver']): Pro
     saltGPerKg: standing.saltGPerKg,
     nitritePpm: standing.nitritePpm,
     heat: standing.heat,
-    species: standing.species,
+    species: standing.species.map((s) => s.species),
     useBy: standing.useBy,
     carries: { allergens: [...standing.carries.allergens], parts: [...standing.carries.parts] },
   }));

@@ -33,7 +33,7 @@ export function acceptLine(
         `${line.name} is above its limit: take out or grow the batch; it cannot be accepted.`,
       );
     }
-    if (line.role === 'cure') mustMaySign(person, `The weight of ${line.name} is outside its band.`);
+    if (line.isCure) mustMaySign(person, `The weight of ${line.name} is outside its band.`);
     sign(on, person, body.reason, speaksAgainst(on, line.id));
     await addAcceptance(tx, { ...body, weighedMg: line.weighedMg, personId: person.id, now });
   });

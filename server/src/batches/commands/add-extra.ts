@@ -1,10 +1,11 @@
 import { v7 as uuid } from 'uuid';
 import {
+  isCure,
   massToken,
   minutesToMixIn,
   mixAgain,
   traitsOf,
-  unwrittenKey,
+  unstatedSentence,
   type BatchFacts,
   type StepView,
 } from '@zest/core';
@@ -38,7 +39,9 @@ export async function addExtra(
     const place = mustHavePlace(facts);
     const into = facts.steps.find((s) => s.placeAccountId === place);
     const ingredient = await mustFindIngredient(tx, body.ingredientId);
-    if (ingredient.role === 'cure' || ingredient.contents.nitritePct > 0) {
+    const unstated = unstatedSentence(ingredient);
+    if (unstated) throw invalid([{ path: 'ingredientId', message: unstated }]);
+    if (ingredient.role === 'cure' || isCure(ingredient.contents)) {
       throw invalid([
         {
           path: 'ingredientId',
@@ -61,7 +64,8 @@ export async function addExtra(
       placeAccountId: place,
       plannedMg: body.massMg,
       document: {
-        key: unwrittenKey(lineId),
+        key: `extra-${lineId.slice(-8)}`,
+        unwritten: true,
         ingredientId: ingredient.id,
         name: ingredient.name,
         role: ingredient.role,

@@ -122,7 +122,7 @@ function doseAsMade(lines: readonly LineView[], name: string, meatMg: number): n
 }
 
 function cureFirst(lines: readonly LineView[]): LineView[] {
-  return [...lines].sort((a, b) => Number(b.role === 'cure') - Number(a.role === 'cure'));
+  return [...lines].sort((a, b) => Number(b.isCure) - Number(a.isCure));
 }
 
 async function mustFindMeat(

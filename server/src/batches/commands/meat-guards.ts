@@ -1,6 +1,7 @@
 import {
   InputError,
   checkWindow,
+  lotMatter,
   meatObjections,
   mixture,
   outOfChill,
@@ -120,7 +121,9 @@ function guardIssues(
 ): InputIssue[] {
   const meats = body.uses.flatMap((use) => {
     const lot = lots.get(use.lotId);
-    return lot ? [{ ...lot, name: `${lot.name} ${lot.code}`, massKg: use.massMg / 1e6 }] : [];
+    if (!lot) return [];
+    const { name, code, fatPct } = lot;
+    return [{ name: `${name} ${code}`, matter: lotMatter({ ...lot, id: lot.accountId }, use.massMg), fatPct }];
   });
   return meatObjections(meats, { recipe, window: body.window, owner: body.owner, today })
     .filter((o) => o.level === 'sign' && o.guard !== 'window' && !body.signed[o.guard])

@@ -1,4 +1,4 @@
-import { knownFactor, timesDose } from '@zest/core';
+import { bringsCure, isCure, knownFactor, timesDose } from '@zest/core';
 import type { BatchChanged, Person, RecipeLine, SubstituteLine } from '@zest/contract';
 import { reserve } from '../../ledger/index.js';
 import type { AppContext } from '../../platform/app-context.js';
@@ -30,7 +30,7 @@ export async function substituteLine(
     if (restMg <= 0)
       throw conflict('line-full', `${line.name} is weighed; there is nothing left to replace.`);
     const to = await mustFindIngredient(tx, body.ingredientId);
-    if ((row.document.role === 'cure') !== (to.role === 'cure')) {
+    if (bringsCure(row) !== isCure(to.contents)) {
       throw invalid([
         {
           path: 'ingredientId',

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { lotCarries, methodStep, recipeDocument, recipeLine, stint } from '@zest/contract';
+import { keptMatter, lotCarries, methodStep, recipeDocument, recipeLine, stint } from '@zest/contract';
 import { InputError } from '@zest/core';
 import type {
   AccountFact,
@@ -117,9 +117,11 @@ type Loaded = [
 ];
 
 /** An account as the database has it: whether a trim is wild is a number there. */
-type AccountRow = Omit<AccountFact, 'wild' | 'carries'> & {
+type AccountRow = Omit<AccountFact, 'wild' | 'carries' | 'matter' | 'frozenBefore'> & {
   wild: number | null;
   carries: unknown;
+  matter: unknown;
+  frozenBefore: number | null;
   thing: string | null;
 };
 
@@ -153,7 +155,16 @@ function lineOf({
   return { ...line, document: document === null ? null : recipeLine.parse(parsed(document)) };
 }
 
-function accountOf({ batchId: _batch, thing, wild, heat, carries, ...account }: Of<AccountRow>): AccountFact {
+function accountOf({
+  batchId: _batch,
+  thing,
+  wild,
+  heat,
+  carries,
+  matter,
+  frozenBefore,
+  ...account
+}: Of<AccountRow>): AccountFact {
   const trim = wild !== null;
   return {
     ...account,
@@ -161,6 +172,8 @@ function accountOf({ batchId: _batch, thing, wild, heat, carries, ...account }: 
     wild: trim ? wild === 1 : null,
     heat: trim ? heat : null,
     carries: carries === null ? null : lotCarries.parse(parsed(carries)),
+    matter: matter === null ? null : keptMatter.parse(parsed(matter)),
+    frozenBefore: trim ? frozenBefore === 1 : null,
   };
 }
 
@@ -246,7 +259,7 @@ const QUERIES = [
   `SELECT u.batchId, a.id, a.kind, a.measure, a.name, l.kind AS lotKind, l.code AS lotCode,
      CAST(l.fat_pct AS DOUBLE) AS fatPct, CAST(l.fat_sd AS DOUBLE) AS fatSd, i.role, l.price_minor AS priceMinor,
      l.status AS lotStatus, t.species, t.wild, l.heat, l.use_by AS useBy, l.owner, CAST(l.salt_g_per_kg AS DOUBLE) AS saltGPerKg,
-     CAST(l.nitrite_ppm AS DOUBLE) AS nitritePpm, l.carries, b.amount AS balance, COALESCE(t.name, i.name, c.name) AS thing
+     CAST(l.nitrite_ppm AS DOUBLE) AS nitritePpm, l.carries, l.matter, l.state <> 'fresh' AS frozenBefore, b.amount AS balance, COALESCE(t.name, i.name, c.name) AS thing
    FROM (
      SELECT batch_id AS batchId, from_account AS id FROM transfer WHERE batch_id IN (:ids)
      UNION SELECT batch_id, to_account FROM transfer WHERE batch_id IN (:ids)

@@ -1,38 +1,48 @@
 import { STOCKED } from '../../ledger/index.js';
 import { sql } from '../../platform/sql.js';
 import type { Db, Transaction } from '../../platform/database.js';
-import type { BenchLot, CasingLot } from '@zest/contract';
+import { keptMatter, lotCarries, type BenchLot, type CasingLot } from '@zest/contract';
+import type { MeatFacts } from '@zest/core';
+import { parsed } from '../../platform/json.js';
 
-export interface MeatLot {
-  id: string;
+/** A lot of meat with everything that says what it is made of. */
+export interface MeatLot extends Omit<MeatFacts, 'fatPct' | 'fatSd'> {
   code: string;
-  name: string;
   accountId: string;
-  species: string;
-  wild: boolean;
   fatPct: number;
   fatSd: number;
   status: 'available' | 'hold' | 'rejected';
-  owner: string | null;
   state: 'fresh' | 'frozen' | 'thawed';
-  heat: 'raw' | 'raw smoked' | 'cooked';
   weightKnown: string;
-  useBy: string | null;
   outSince: Date | null;
   outMs: number;
   freeMg: number;
 }
 
 export async function findMeatLots(tx: Transaction, ids: readonly string[]): Promise<MeatLot[]> {
-  const rows = await sql(tx).rows<Omit<MeatLot, 'wild'> & { wild: number }>(
+  const rows = await sql(tx).rows<
+    Omit<MeatLot, 'wild' | 'carries' | 'matter' | 'frozenBefore' | 'lotStatus'> & {
+      wild: number;
+      carries: unknown;
+      matter: unknown;
+    }
+  >(
     `SELECT l.id, l.code, t.name, t.species, t.wild, l.account_id AS accountId, CAST(l.fat_pct AS DOUBLE) AS fatPct,
-       CAST(l.fat_sd AS DOUBLE) AS fatSd, l.status, l.owner, l.state, l.heat, l.weight_known AS weightKnown,
+       CAST(l.fat_sd AS DOUBLE) AS fatSd, CAST(l.salt_g_per_kg AS DOUBLE) AS saltGPerKg,
+       CAST(l.nitrite_ppm AS DOUBLE) AS nitritePpm, l.carries, l.matter, l.price_minor AS priceMinor, l.status, l.owner, l.state, l.heat, l.weight_known AS weightKnown,
        l.use_by AS useBy, l.out_since AS outSince, l.out_ms AS outMs, b.amount - b.reserved AS freeMg
      FROM lot l JOIN trim_kind t ON t.id = l.trim_id JOIN balance b ON b.account_id = l.account_id
      WHERE l.id IN (:ids)`,
     { ids: [...ids] },
   );
-  return rows.map((row) => ({ ...row, wild: row.wild === 1 }));
+  return rows.map(({ wild, carries, matter, ...row }) => ({
+    ...row,
+    wild: wild === 1,
+    lotStatus: row.status,
+    frozenBefore: row.state !== 'fresh',
+    carries: carries === null ? null : lotCarries.parse(parsed(carries)),
+    matter: matter === null ? null : keptMatter.parse(parsed(matter)),
+  }));
 }
 
 export interface DryLot {

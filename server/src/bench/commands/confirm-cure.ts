@@ -22,7 +22,7 @@ export async function confirmCure(
   }
   const { lines, entries } = await readBatch(app, batchId);
   const line = lines.find((l) => l.id === body.lineId);
-  if (!line || line.role !== 'cure') throw notFound('This line of cure');
+  if (!line || !line.isCure) throw notFound('This line of cure');
   if (line.weighedMg === 0) throw conflict('no-weight', `${line.name} has no weight to confirm yet.`);
   const second = await mustMatchSecret(app, body.personId, body.secret, from);
   if (!second.confirms)

@@ -1,10 +1,10 @@
-import { massToken } from '@zest/core';
+import { fatSdOf, gPerKgOf, heated, lose, massToken, pctOf, ppmOf, toKept } from '@zest/core';
 import type { Person, ProduceLot } from '@zest/contract';
 import { lossAccount, postTransfers } from '../../ledger/index.js';
 import type { Transaction } from '../../platform/database.js';
 import { invalid } from '../../platform/problem.js';
 import { addEvent, childLot, mustLock, mustNotBeRejected, stockTransfer } from '../store/lot-writes.js';
-import type { LotRow } from '../store/lots.js';
+import { matterOf, type LotRow } from '../store/lots.js';
 
 /** A lot that is being made, and of what. */
 export interface Making {
@@ -21,7 +21,7 @@ const HEATED_SD = 2;
 
 /**
  * A lot that was smoked or cooked becomes one of its own by its weight afterwards. What it had of salt, nitrite and
- * fat is in it still, in less weight: more may have come, never less.
+ * fat is in it still, in less weight: nobody types what its weights say.
  * @returns what is written in its history
  */
 export async function outOfLot(
@@ -31,17 +31,15 @@ export async function outOfLot(
   const source = await mustLock(tx, from.lotId);
   mustNotBeRejected(source);
   mustBeOfIt(body, species, source, from.grossMg);
-  const part = from.grossMg / body.massMg;
-  const least = { salt: round(source.saltGPerKg * part, 100), nitrite: round(source.nitritePpm * part, 10) };
-  mustNotShrink(body, least);
   const heat = body.heat ?? source.heat;
-  const saltGPerKg = body.saltGPerKg ?? least.salt;
-  const nitritePpm = body.nitritePpm ?? least.nitrite;
-  const computed = Math.min(100, source.fatPct * part);
-  const fat =
-    body.fatPct === undefined
-      ? { pct: computed, sd: Math.hypot(source.fatSd * part, HEATED_SD), knownBy: 'computed' }
-      : { pct: body.fatPct, sd: Math.max(4, source.fatSd), knownBy: 'eye' };
+  const matter = heated(lose(matterOf(source, from.grossMg), from.grossMg - body.massMg, 'water'), heat);
+  const saltGPerKg = round(gPerKgOf(matter, 'salt', 'product'), 100);
+  const nitritePpm = round(ppmOf(matter, 'nitrite', 'product'), 10);
+  const fat = {
+    pct: Math.min(100, pctOf(matter, 'fat', 'product')),
+    sd: Math.hypot(fatSdOf(matter, 'product'), HEATED_SD),
+    knownBy: 'computed',
+  };
   const made = await childLot(tx, source, from.grossMg, {
     id: body.id,
     ofId: body.trimId,
@@ -51,6 +49,7 @@ export async function outOfLot(
     heat,
     saltGPerKg,
     nitritePpm,
+    matter: toKept(matter),
     useBy: body.useBy,
     weightKnown: 'weighed',
     priceMinor: Math.round((source.priceMinorPerKg * from.grossMg) / body.massMg),
@@ -88,20 +87,6 @@ function mustBeOfIt(body: ProduceLot, species: string, source: LotRow, grossMg: 
   if (body.heat !== 'cooked' && source.useBy !== null && body.useBy > source.useBy) {
     const message = `${source.code} is to be used by ${source.useBy}; uncooked it keeps no longer.`;
     issues.push({ path: 'useBy', message });
-  }
-  if (issues.length > 0) throw invalid(issues);
-}
-
-/** @throws HttpProblem 422 for less salt or nitrite than was in it */
-function mustNotShrink(body: ProduceLot, least: { salt: number; nitrite: number }): void {
-  const issues = [];
-  if ((body.saltGPerKg ?? Infinity) < least.salt - 0.05) {
-    const message = `By its weight it has ${least.salt} g salt per kg at least.`;
-    issues.push({ path: 'saltGPerKg', message });
-  }
-  if ((body.nitritePpm ?? Infinity) < least.nitrite - 0.5) {
-    const message = `By its weight it has ${least.nitrite} mg nitrite per kg at least.`;
-    issues.push({ path: 'nitritePpm', message });
   }
   if (issues.length > 0) throw invalid(issues);
 }

@@ -1,4 +1,13 @@
-import { FAT_SOURCES, InputError, massToken, mixture, partLot, type FatSource } from '@zest/core';
+import {
+  FAT_SOURCES,
+  InputError,
+  joinAll,
+  massToken,
+  mixture,
+  partLot,
+  toKept,
+  type FatSource,
+} from '@zest/core';
 import type { LotCarries, Person, SplitLot } from '@zest/contract';
 import { postTransfers } from '../../ledger/index.js';
 import type { AppContext } from '../../platform/app-context.js';
@@ -16,7 +25,7 @@ import {
   setBaseFat,
 } from '../store/lot-writes.js';
 import { commandOnLot } from './status.js';
-import { carriesOf, toLot, type LotRow } from '../store/lots.js';
+import { carriesOf, matterOf, toLot, type LotRow } from '../store/lots.js';
 import { shopTime } from '../../platform/shop-time.js';
 
 /**
@@ -147,6 +156,9 @@ function mergedFigures(id: string, lots: readonly LotRow[]) {
     nitritePpm: mean((l) => l.nitritePpm),
     weightKnown: lots.find((l) => l.weightKnown !== 'weighed')?.weightKnown ?? 'weighed',
     carries: mergedCarries(lots),
+    matter: lots.some((l) => l.matterJson !== null)
+      ? toKept(joinAll(lots.map((l) => matterOf(l, l.balanceMg))))
+      : null,
     useBy: useBys[0] ?? null,
   };
 }

@@ -92,7 +92,7 @@ async function outOfBatch(on: Making, source: Source & { number?: number }): Pro
     supplier: 'own making',
     owner: source.owner,
     receivedAt: now,
-    priceMinor: await meatPrice(tx, batchId),
+    priceMinor: there.worthMinorPerKg === null ? await meatPrice(tx, batchId) : Math.round(there.worthMinorPerKg),
     fat: { pct: there.fatPct, sd: there.fatSd, knownBy: 'computed' },
     tempC,
     state: 'fresh' as const,
@@ -101,6 +101,7 @@ async function outOfBatch(on: Making, source: Source & { number?: number }): Pro
     saltGPerKg,
     nitritePpm,
     carries: { allergens: [...there.carries.allergens], parts: [...there.carries.parts] },
+    matter: there.matter,
     useBy,
     boxMg: null,
     ...(there.held
@@ -128,8 +129,10 @@ function mustFit({ body, species }: Making, there: Standing): void {
   const issues = [];
   if (body.massMg > there.balanceMg + weighedApartMg(there.balanceMg))
     issues.push({ path: 'massMg', message: `Only ${massToken(there.balanceMg)} are there.` });
-  if (there.species.length > 0 && !there.species.includes(species)) {
-    const message = `What is there is ${there.species.join(' and ')}, not ${species}.`;
+  const [main] = there.species;
+  if (main && main.species !== species) {
+    const shares = there.species.map((s) => `${s.pct.toFixed(0)} % ${s.species}`).join(' and ');
+    const message = `What is there is ${shares}: keep it as ${main.species}, not as ${species}.`;
     issues.push({ path: 'trimId', message });
   }
   if (there.useBy !== null && body.useBy > there.useBy) {

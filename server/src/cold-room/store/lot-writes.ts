@@ -4,7 +4,7 @@ import { addAccounts, addBalanceRows, postTransfers, type NewTransfer } from '..
 import type { Db, Transaction } from '../../platform/database.js';
 import { conflict, invalid, notFound } from '../../platform/problem.js';
 import { kg } from '../../platform/words.js';
-import { addLot, carriesOf, lockLot, nextLotCode, type LotRow, type NewLot } from './lots.js';
+import { addLot, carriesOf, keptOf, lockLot, nextLotCode, type LotRow, type NewLot } from './lots.js';
 
 /** Makes a lot with its account and its row of stock, empty. */
 export async function makeLot(tx: Db, lot: NewLot): Promise<void> {
@@ -80,6 +80,7 @@ export async function childLot(
     saltGPerKg: parent.saltGPerKg,
     nitritePpm: parent.nitritePpm,
     carries: carriesOf(parent),
+    matter: keptOf(parent),
     weightKnown: parent.weightKnown,
     useBy: parent.useBy,
     status: parent.status === 'hold' ? 'hold' : 'available',

@@ -1,6 +1,6 @@
 import { sql } from '../../platform/sql.js';
-import { chillClock, shopDay, urgency } from '@zest/core';
-import { lotCarries, type LotCarries, type TrimLot } from '@zest/contract';
+import { chillClock, lotMatter, shopDay, urgency, type KeptMatter, type Matter } from '@zest/core';
+import { keptMatter, lotCarries, type LotCarries, type TrimLot } from '@zest/contract';
 import { parsed } from '../../platform/json.js';
 import type { Db } from '../../platform/database.js';
 import { shopTime, type ShopTime } from '../../platform/shop-time.js';
@@ -25,6 +25,7 @@ export interface LotRow extends Omit<
   outMs: number;
   tempAtTime: Date | null;
   carriesJson: unknown;
+  matterJson: unknown;
 }
 
 const COLUMNS = `l.id, l.code, l.account_id AS accountId, l.trim_id AS trimId, t.name AS trimName, t.species, t.wild,
@@ -33,7 +34,7 @@ const COLUMNS = `l.id, l.code, l.account_id AS accountId, l.trim_id AS trimId, t
   COALESCE(l.bought_minor, l.price_minor) AS boughtMinorPerKg, l.received_at AS receivedAt, l.use_by AS useBy,
   CAST(l.temp_c AS DOUBLE) AS tempC, l.temp_at AS tempAtTime, l.supplier, l.supplier_lot AS supplierLot, l.state, l.heat, l.form,
   l.weight_known AS weightKnown, CAST(l.salt_g_per_kg AS DOUBLE) AS saltGPerKg,
-  CAST(l.nitrite_ppm AS DOUBLE) AS nitritePpm, l.carries AS carriesJson, l.status, l.hold_reason AS holdReason, l.out_since AS outSince,
+  CAST(l.nitrite_ppm AS DOUBLE) AS nitritePpm, l.carries AS carriesJson, l.matter AS matterJson, l.status, l.hold_reason AS holdReason, l.out_since AS outSince,
   l.out_ms AS outMs, l.owner, l.box_mg AS boxMg, l.version`;
 const FROM = `FROM lot l JOIN trim_kind t ON t.id = l.trim_id JOIN balance b ON b.account_id = l.account_id`;
 
@@ -82,6 +83,8 @@ export interface NewLot {
   saltGPerKg?: number;
   nitritePpm?: number;
   carries?: LotCarries | null;
+  /** Of a lot that is made here. */
+  matter?: KeptMatter | null;
   useBy?: string | null;
   status: 'available' | 'hold';
   holdReason?: string | null;
@@ -92,11 +95,11 @@ export async function addLot(tx: Db, lot: NewLot): Promise<void> {
   await sql(tx).write(
     `INSERT INTO lot (id, code, account_id, kind, trim_id, ingredient_id, casing_id, supplier, supplier_lot, owner,
        received_at, price_minor, bought_minor, fat_pct, fat_sd, fat_known_by, base_fat_pct, base_fat_sd,
-       base_fat_known_by, temp_c, temp_at, state, heat, form, weight_known, salt_g_per_kg, nitrite_ppm, carries, use_by, status,
+       base_fat_known_by, temp_c, temp_at, state, heat, form, weight_known, salt_g_per_kg, nitrite_ppm, carries, matter, use_by, status,
        hold_reason, box_mg)
      VALUES (:id, :code, :accountId, :kind, :trimId, :ingredientId, :casingId, :supplier, :supplierLot, :owner,
        :receivedAt, :priceMinor, :boughtMinor, :fatPct, :fatSd, :fatKnownBy, :fatPct, :fatSd, :fatKnownBy, :tempC,
-       :tempAt, :state, :heat, :form, :weightKnown, :saltGPerKg, :nitritePpm, :carries, :useBy, :status, :holdReason, :boxMg)`,
+       :tempAt, :state, :heat, :form, :weightKnown, :saltGPerKg, :nitritePpm, :carries, :matter, :useBy, :status, :holdReason, :boxMg)`,
     {
       id: lot.id,
       code: lot.code,
@@ -123,6 +126,7 @@ export async function addLot(tx: Db, lot: NewLot): Promise<void> {
       saltGPerKg: lot.saltGPerKg ?? 0,
       nitritePpm: lot.nitritePpm ?? 0,
       carries: lot.carries ? JSON.stringify(lot.carries) : null,
+      matter: lot.matter ? JSON.stringify(lot.matter) : null,
       useBy: lot.useBy ?? null,
       status: lot.status,
       holdReason: lot.holdReason ?? null,
@@ -145,6 +149,36 @@ export async function nextLotCode(tx: Db, letter: string): Promise<string> {
 /** What a lot brings besides meat, as it was written down. */
 export function carriesOf({ carriesJson }: Pick<LotRow, 'carriesJson'>): LotCarries | null {
   return carriesJson === null ? null : lotCarries.parse(parsed(carriesJson));
+}
+
+/** So much of a lot: as it was made here, or as its delivery and its trim say. */
+export function matterOf(lot: LotRow, massMg: number): Matter {
+  return lotMatter(
+    {
+      id: lot.accountId,
+      name: lot.trimName,
+      species: lot.species,
+      wild: Boolean(lot.wild),
+      owner: lot.owner,
+      heat: lot.heat,
+      lotStatus: lot.status,
+      useBy: lot.useBy,
+      frozenBefore: lot.state !== 'fresh',
+      fatPct: lot.fatPct,
+      fatSd: lot.fatSd,
+      saltGPerKg: lot.saltGPerKg,
+      nitritePpm: lot.nitritePpm,
+      carries: carriesOf(lot),
+      matter: keptOf(lot),
+      priceMinor: lot.priceMinorPerKg,
+    },
+    massMg,
+  );
+}
+
+/** What was written down of a lot that was made here. */
+export function keptOf({ matterJson }: Pick<LotRow, 'matterJson'>): KeptMatter | null {
+  return matterJson === null ? null : keptMatter.parse(parsed(matterJson));
 }
 
 /**

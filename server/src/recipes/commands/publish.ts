@@ -1,5 +1,5 @@
 import { v7 as uuid } from 'uuid';
-import { blocking, checkRecipe, houseOf, type Ingredient } from '@zest/core';
+import { blocking, checkRecipe, houseOf, isUnstated, type Ingredient } from '@zest/core';
 import {
   recipeDocument,
   type Person,
@@ -109,6 +109,8 @@ export function snapshot(
     ...(contents.nitritePct > 0 ? { nitritePct: contents.nitritePct } : {}),
     carries: {
       contents,
+      compound: ingredient.compound,
+      ...(isUnstated(ingredient) ? { unstated: true } : {}),
       allergens: [...allergens],
       parts: parts.map((p) => ({ ...p })),
       ...(declaredAs ? { declaredAs } : {}),

@@ -33,7 +33,7 @@ export function LineTable({ sheet }: { sheet: BatchView }) {
         {sheet.lines.map((line) => (
           <TableRow
             key={line.id}
-            sx={line.role === 'cure' ? { outline: `2px solid ${COLOUR.cure}`, outlineOffset: -2 } : {}}
+            sx={line.isCure ? { outline: `2px solid ${COLOUR.cure}`, outlineOffset: -2 } : {}}
           >
             <TableCell>
               <Box

@@ -36,7 +36,7 @@ export function JarRow({ lines, chosenId, pouringMg = 0, onChoose }: JarRowProps
           role="listitem"
           key={line.id}
           sx={{
-            ...(line.role === 'cure' ? { mr: 3, pr: 2, borderRight: `3px dashed ${COLOUR.ink}` } : {}),
+            ...(line.isCure ? { mr: 3, pr: 2, borderRight: `3px dashed ${COLOUR.ink}` } : {}),
             ...(line.id === chosenId ? {} : { [SHORT]: { display: 'none' } }),
           }}
         >
@@ -60,7 +60,7 @@ export function JarRow({ lines, chosenId, pouringMg = 0, onChoose }: JarRowProps
               material={line.material}
               done={isDone(line)}
               pouring={line.id === chosenId ? pouringMg / line.dueMg : 0}
-              cure={line.role === 'cure'}
+              cure={line.isCure}
               size={92}
             />
             <Box sx={{ fontSize: 17, lineHeight: 1.1, textAlign: 'center', [LOW]: { fontSize: 14 } }}>

@@ -21,7 +21,7 @@ export function Substitute({ sheet, line, onClose }: MoreProps) {
   const [factor, setFactor] = useState('');
   const lots = useQuery(queries.batchLots(sheet.id));
   if (!line) return null;
-  const isCure = line.role === 'cure';
+  const isCure = line.isCure;
   const others = [
     ...new Map(
       (lots.data ?? [])
