@@ -316,6 +316,7 @@ const costs = z.object({
     totalMinor: z.int(),
     perKgMinor: z.number().nullable(),
     perLinkMinor: z.number().nullable(),
+    keptMinor: z.int(),
     parts: z.array(z.object({ name: z.string(), minor: z.number() })),
     unpriced: z.array(z.string()),
     work: workFact.nullable(),

@@ -2,6 +2,7 @@ import { z } from 'zod';
 import {
   ALLERGENS,
   BOOK_IDS,
+  CONTENT_NAMES,
   LINE_ROLES,
   PART_GOES_TO,
   PREPARATIONS,
@@ -224,6 +225,56 @@ export const doseIn = z.object({
 });
 
 export const cardIn = z.object({ text: z.string().max(500_000), basis: z.enum(['meat', 'mix']).optional() });
+
+const share = pct
+  .min(0, { error: 'must be from 0 to 100 percent' })
+  .max(100, { error: 'must be from 0 to 100 percent' })
+  .optional();
+const statedContents = z
+  .strictObject(
+    Object.fromEntries(CONTENT_NAMES.map((name) => [name, share])) as Record<
+      (typeof CONTENT_NAMES)[number],
+      typeof share
+    >,
+    {
+      error: ({ code, input }) =>
+        code === 'unrecognized_keys'
+          ? `accepts ${CONTENT_NAMES.join(', ')}`
+          : input === undefined
+            ? 'is not stated, and what is not stated is not free of it: give its contents, {} where none of them is in it'
+            : 'must be an object of percents',
+    },
+  )
+  .refine(
+    ({ binderPct: _over, ...c }) => Object.values(c).reduce<number>((sum, v) => sum + (v ?? 0), 0) <= 100.01,
+    { error: 'comes to more than 100 % of it' },
+  );
+
+export const matterIn = z.object({
+  lines: z
+    .array(
+      z.object({
+        name: z.string().trim().min(1, { error: 'Give it a name.' }),
+        massKg: kg,
+        meat: z.boolean().optional(),
+        species: z.string().optional(),
+        contents: statedContents,
+        allergens: z.array(z.enum(ALLERGENS)).optional(),
+      }),
+    )
+    .min(1, { error: 'Name at least one thing that goes in.' }),
+  losses: z
+    .array(
+      z.object({
+        massKg: kg,
+        as: z
+          .enum(['water', 'fat', 'drip', 'asIs'], { error: 'as must be one of water, fat, drip, asIs' })
+          .transform((way) => (way === 'asIs' ? 'as is' : way)),
+      }),
+    )
+    .optional(),
+  takeKg: kg.optional(),
+});
 
 export const declareIn = z.object({
   parts: z

@@ -1,4 +1,5 @@
 import { batchCost } from '../ledger/cost.js';
+import { effective } from '../ledger/balances.js';
 import { accountName } from './entries-view.js';
 import type { AccountFact, BatchFacts } from './facts.js';
 import type { BatchMasses } from './masses.js';
@@ -14,8 +15,10 @@ export function costView(
   pieces: PiecesView | null,
 ): BatchCosts['cost'] {
   const bought = facts.accounts.filter(isBought);
+  // What comes into a lot is no money back: found there so that more could be drawn, or kept of this batch.
+  const lots = new Set(facts.accounts.flatMap((a) => (a.kind === 'lot' ? [a.id] : [])));
   const goods = batchCost(
-    facts.transfers,
+    effective(facts.transfers).filter((t) => !lots.has(t.to)),
     new Map(
       bought.flatMap((a) =>
         a.priceMinor === null
@@ -25,6 +28,8 @@ export function costView(
     ),
   );
   const massMg = masses.productMg > 0 ? masses.productMg : standingMg(masses);
+  // What was kept as a lot of its own takes along what it cost so far.
+  const keptMinor = masses.matters.setAside.costMinor;
   const count = pieces?.count ?? 0;
   const parts = new Map<string, number>();
   for (const [id, minor] of goods.byAccount) {
@@ -38,8 +43,9 @@ export function costView(
   const unpriced = bought.filter((a) => a.priceMinor === null && used.has(a.id));
   return {
     totalMinor,
-    perKgMinor: massMg > 0 ? totalMinor / (massMg / 1e6) : null,
-    perLinkMinor: count > 0 ? totalMinor / count : null,
+    perKgMinor: massMg > 0 ? (totalMinor - keptMinor) / (massMg / 1e6) : null,
+    perLinkMinor: count > 0 ? (totalMinor - keptMinor) / count : null,
+    keptMinor: Math.round(keptMinor),
     parts: [...parts].map(([name, minor]) => ({ name, minor })).sort((a, b) => b.minor - a.minor),
     unpriced: [
       ...new Set(unpriced.map((a) => accountName(facts, a.id))),

@@ -14,7 +14,7 @@ import { batchMasses, sumWhere, type BatchMasses } from './masses.js';
 import { piecesView } from './pieces.js';
 import { pieceMassG } from '../recipe/piece.js';
 import { outOfChill } from '../rules/house.js';
-import { speciesOf } from '../matter/index.js';
+import { basisMg, speciesOf } from '../matter/index.js';
 import { lotMatter } from './stuff.js';
 import { outOfCold } from './out-of-cold.js';
 import { stepViews } from './step-views.js';
@@ -138,9 +138,15 @@ function summary(facts: BatchFacts, shop: ShopFacts, folded: Folded): BatchSumma
     meatMg: masses.meatMg,
     outMg: masses.productMg,
     unaccountedMg: masses.unaccountedMg,
-    packedYield: masses.meatMg > 0 && masses.productMg > 0 ? masses.productMg / masses.meatMg : null,
+    packedYield: packedYield(masses),
     ribbon: masses.ribbon,
   };
+}
+
+/** Product over the meat that it was made of: what was kept as a lot of its own is neither lost nor in it. */
+function packedYield({ meatMg, productMg, matters }: BatchMasses): number | null {
+  const ownMg = meatMg - basisMg(matters.setAside, 'meat block');
+  return ownMg > 0 && productMg > 0 ? productMg / ownMg : null;
 }
 
 /** The first thing the lead should look at. */

@@ -96,10 +96,9 @@ class Replay implements BatchMatters {
     const t = this.#live[index];
     if (!t || this.#done[index]) return;
     this.#done[index] = true;
-    const fromStep = this.#steps.has(t.from);
-    const came = fromStep ? this.#out(t) : this.#brought(t);
-    if (this.#isEnd(t.to)) for (const matter of came) this.#in(t, matter);
-    else if (!fromStep && this.#steps.has(t.to)) this.#heapsOf(t.to).swell(t.amount);
+    const came = this.#steps.has(t.from) ? this.#out(t) : this.#brought(t);
+    if (came === 'more of the same') this.#heapsOf(t.to).swell(t.amount);
+    else if (this.#isEnd(t.to)) for (const matter of came) this.#in(t, matter);
   }
 
   /** Where mass stands, or a lot that it is kept as. */
@@ -116,8 +115,8 @@ class Replay implements BatchMatters {
     this.#received.set(t.lineId, heaps.together);
   }
 
-  /** What comes from a lot or from nowhere; nothing where it is more of the same. */
-  #brought(t: TransferFact): Matter[] {
+  /** What comes from a lot or a supply; what is found in a place is what stands there. */
+  #brought(t: TransferFact): Matter[] | 'more of the same' {
     if (!this.#steps.has(t.to)) return [];
     const line = t.lineId === null ? undefined : this.#lines.get(t.lineId);
     const lot = this.#accounts.get(t.from);
@@ -126,7 +125,7 @@ class Replay implements BatchMatters {
     if (lot?.kind === 'lot') return [lotMatter(lot, t.amount)];
     if (t.from === SHOP_ACCOUNTS.takeUp)
       return [{ ...NOTHING, massMg: t.amount, parts: { ...NOTHING.parts, water: t.amount, addedWater: t.amount } }];
-    return [];
+    return 'more of the same';
   }
 
   #casing(t: TransferFact): Matter {

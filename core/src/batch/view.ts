@@ -221,6 +221,8 @@ export interface BatchCosts {
     totalMinor: number;
     perKgMinor: number | null;
     perLinkMinor: number | null;
+    /** Of it, what went along with lots that were kept of the batch. */
+    keptMinor: number;
     parts: { name: string; minor: number }[];
     /** What went in and has no price; the rest is the least it can be. */
     unpriced: string[];

@@ -1,4 +1,5 @@
 export { isCure } from './cure.js';
+export { describeMixture, type MixtureAnswer } from './describe.js';
 export { goneMg, labelPartsOf } from './declare.js';
 export {
   BASES,

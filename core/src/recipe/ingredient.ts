@@ -65,6 +65,9 @@ export const NO_CONTENTS: Contents = {
   binderPct: 0,
 };
 
+/** Everything that an ingredient can state of itself. */
+export const CONTENT_NAMES = Object.keys(NO_CONTENTS) as readonly (keyof Contents)[];
+
 /** Whether pieces of an inclusion stay whole in the heat. */
 export const MELTING = ['stays whole', 'melts on purpose', 'melts'] as const;
 

@@ -3,6 +3,7 @@ import {
   backScale,
   casingNeed,
   cookOut,
+  describeMixture,
   fatSensitivity,
   planDay,
   prepare,
@@ -49,6 +50,21 @@ export const CALCULATIONS: Record<string, Calculation> = {
       ],
     },
     ({ parts }) => mixture(parts),
+  ),
+  matter: calculation(
+    'What a mixture is made of once some of it has dried, rendered or gone',
+    schema.matterIn,
+    {
+      lines: [
+        { name: 'pork shoulder', massKg: 18, meat: true, species: 'pork', contents: { fatPct: 25 } },
+        { name: 'beef chuck', massKg: 2, meat: true, species: 'beef', contents: { fatPct: 15 } },
+        { name: 'curing salt', massKg: 0.5, contents: { saltPct: 99.4, nitritePct: 0.6 } },
+        { name: 'ice', massKg: 1, contents: { waterPct: 100 } },
+      ],
+      losses: [{ massKg: 3, as: 'water' }],
+      takeKg: 5,
+    },
+    describeMixture,
   ),
   'add-back': calculation(
     'What to add to reach a fat',

@@ -45,9 +45,13 @@ export const RECIPE_CALCULATIONS: Record<string, Calculation> = {
       state: 'raw',
       casing: 'casing (pork)',
     },
-    ({ parts, ...rest }) =>
+    ({ parts, productYield = 1, ...rest }) =>
       declaration({
         ...rest,
+        goneMg:
+          rest.state === 'raw'
+            ? 0
+            : parts.reduce((sum, p) => sum + p.massKg * 1e6, 0) * (1 - Math.min(1, productYield)),
         parts: parts.map(({ massKg, isWater, ...part }) => ({
           ...part,
           massMg: Math.round(massKg * 1e6),
