@@ -1,12 +1,6 @@
 import { z } from 'zod';
 import { HEAT_STATES, PART_GOES_TO, PART_MODES, PREPARATIONS } from '@zest/core';
-import {
-  lotCarries,
-  lotDetail,
-  personName,
-  priceMinor,
-  trimLot,
-} from './cold-room.js';
+import { lotCarries, lotDetail, personName, priceMinor, trimLot } from './cold-room.js';
 import { EVERYONE, HANDS, LEAD, NONE, byId, id, route } from './route.js';
 import { day, fatPct, instant, massMg, reason } from './fields.js';
 import { SEEN_BY, kept } from './visibility.js';

@@ -1,13 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import {
-  fold,
-  objections,
-  overPour,
-  type BatchFacts,
-
-  type MethodStep,
-
-} from '../src/index.js';
+import { fold, objections, overPour, type BatchFacts, type MethodStep } from '../src/index.js';
 import { casingUsedMm } from '../src/batch/casing.js';
 import { A_SHOP, aBatch, afterEntries, ingredientLine } from './a-batch.js';
 import { CURE, METHOD, SALT, close, meatIn, weigh } from './a-cured-batch.js';

@@ -110,9 +110,7 @@ describe('the label', () => {
     expect(dried.text).toBe('pork, salt, wine (SULPHITES)');
     expect(dried.allergens).toEqual(['sulphites']);
     // What went is taken once, from plain water first: 0.97 kg are the water and 0.47 kg of the wine.
-    expect(declaration({ parts, state: 'dried', goneMg: 0.97e6 }).text).toBe(
-      'pork, wine (SULPHITES), salt',
-    );
+    expect(declaration({ parts, state: 'dried', goneMg: 0.97e6 }).text).toBe('pork, wine (SULPHITES), salt');
   });
 
   it('declares what either of two lots of one name brings', () => {

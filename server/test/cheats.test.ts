@@ -300,7 +300,10 @@ describe('what is kept of a batch', () => {
     };
     const keep = (more: object) => bram.post('/lots/produced', { id: uuid(), ...said, ...more });
     const beef = await keep({ trimId: of('beef') });
-    expect([beef.status, text(beef)]).toEqual([422, expect.stringContaining('is 100 % pork: keep it as pork, not as beef')]);
+    expect([beef.status, text(beef)]).toEqual([
+      422,
+      expect.stringContaining('is 100 % pork: keep it as pork, not as beef'),
+    ]);
     const more = await keep({ massMg: 40_000_000, from: { ...said.from, restMassMg: 1 } });
     expect([more.status, text(more)]).toEqual([422, expect.stringContaining('stand in this step')]);
     expect((await keep({ useBy: '2027-01-01' })).status).toBe(422);

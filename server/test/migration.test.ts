@@ -74,7 +74,14 @@ const line = (l: LineView) => [
 const step = (s: StepView) => [s.id, s.title, s.inMg, s.outMg, s.balanceMg, s.stepYield, s.closedBy, s.loads];
 const entry = (e: EntryView) => [e.id, e.from, e.to, e.amount, e.how, e.reversed];
 
-const gauge = ({ substance, unit, basis, limit, book, level }: Gauge) => [substance, unit, basis, limit, book, level];
+const gauge = ({ substance, unit, basis, limit, book, level }: Gauge) => [
+  substance,
+  unit,
+  basis,
+  limit,
+  book,
+  level,
+];
 
 /** Casing as both versions know it; what is needed has followed what was stuffed since then. */
 const casing = ({ casing: c }: Pick<BatchView, 'casing'>) =>
@@ -194,7 +201,11 @@ describe('a database made by the version before', () => {
       for (const [i, { value, basis }] of now.gauges.entries()) {
         const was = old.gauges[i]?.value ?? NaN;
         // A limit on the product is held against the product as it stands since then.
-        if (basis !== 'product') expect(value / was, `a gauge of ${old.number} ${now.gauges[i]?.title} ${value} ${was} ${basis}`).toBeCloseTo(1, 6);
+        if (basis !== 'product')
+          expect(
+            value / was,
+            `a gauge of ${old.number} ${now.gauges[i]?.title} ${value} ${was} ${basis}`,
+          ).toBeCloseTo(1, 6);
       }
       expect(casing(now), `casing of ${old.number}`).toEqual(casing(old));
       expect(now.pieces).toEqual(old.links);

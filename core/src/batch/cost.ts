@@ -1,6 +1,6 @@
 import { batchCost } from '../ledger/cost.js';
 import { effective } from '../ledger/balances.js';
-import { accountName } from './entries-view.js';
+import { accountName } from './account-name.js';
 import type { AccountFact, BatchFacts } from './facts.js';
 import type { BatchMasses } from './masses.js';
 import type { BatchCosts, PiecesView } from './view.js';

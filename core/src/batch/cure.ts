@@ -3,7 +3,7 @@ import { massPerMeat } from '../recipe/dose.js';
 import { NITRITE_RULES } from '../rules/books.js';
 import { LIMIT_RULES, NITRITE_FLOOR_PPM } from '../rules/limits.js';
 import { traitsOf } from '../steps/index.js';
-import { accountName } from './entries-view.js';
+import { accountName } from './account-name.js';
 import type { BatchFacts, LineFact, ShopFacts, TransferFact } from './facts.js';
 import { sumWhere } from './masses.js';
 import type { BatchMatters } from './matters.js';
@@ -169,7 +169,8 @@ function dosed(input: CureInput, substance: CureSubstance): Dosed[] {
         sum + strength * sumWhere(live, (t) => t.lineId === line.id && t.load === load),
       0,
     );
-  const isByLoad = basis.loads > 1 && live.some((t) => t.load > 0 && bringing.some((b) => b.line.id === t.lineId));
+  const isByLoad =
+    basis.loads > 1 && live.some((t) => t.load > 0 && bringing.some((b) => b.line.id === t.lineId));
   const loads = isByLoad ? Array.from({ length: basis.loads }, (_, i) => i + 1) : [0];
   const n = loads.length;
   const forAll = own(0);
@@ -206,14 +207,18 @@ function departed(
   substance: CureSubstance,
 ): { part: Dosed; at: NonNullable<CurePart['at']> }[] {
   const beyond = [
-    ...facts.steps.filter((s) => !s.leftOut && traitsOf(s.document).set).flatMap((s) => s.placeAccountId ?? []),
+    ...facts.steps
+      .filter((s) => !s.leftOut && traitsOf(s.document).set)
+      .flatMap((s) => s.placeAccountId ?? []),
     ...facts.accounts.filter((a) => a.kind === 'lot' && a.measure === 'mg').map((a) => a.id),
   ];
   return beyond.flatMap((accountId) =>
     matters.at(accountId).flatMap((heap) => {
       const part = ofMatter(heap, substance);
       if (part.meatMg <= 0 || heap.massMg < 1) return [];
-      return [{ part, at: { accountId, name: accountName(facts, accountId), massMg: Math.round(heap.massMg) } }];
+      return [
+        { part, at: { accountId, name: accountName(facts, accountId), massMg: Math.round(heap.massMg) } },
+      ];
     }),
   );
 }
@@ -256,16 +261,16 @@ export function cureOfLine(input: CureInput, line: LineFact): CureOfLine | null 
 }
 
 /** What a line is weighed into, on the basis of the book, and the nitrite that is in it with the line. */
-function receiving(
-  input: CureInput,
-  line: LineFact,
-  weighedMg: number,
-): { onMg: number; nitriteMg: number } {
+function receiving(input: CureInput, line: LineFact, weighedMg: number): { onMg: number; nitriteMg: number } {
   const { facts, live, matters, shop, basis } = input;
   const on = NITRITE_RULES[shop.book].basis;
   if (isLate(facts, line)) {
     const there = matters.receivedWith(line.id) ?? withDue(input, line);
-    if (there.massMg > 0) return { onMg: basisMg(there, on), nitriteMg: there.parts.nitrite - dueNitrite(input, line, weighedMg) };
+    if (there.massMg > 0)
+      return {
+        onMg: basisMg(there, on),
+        nitriteMg: there.parts.nitrite - dueNitrite(input, line, weighedMg),
+      };
   }
   const nitriteMg = facts.lines.reduce(
     (sum, l) => sum + (perKgOf(facts, l).parts.nitrite / 1e6) * sumWhere(live, (t) => t.lineId === l.id),

@@ -1,17 +1,6 @@
-import { stepTitle } from '../steps/index.js';
+import { accountName } from './account-name.js';
 import type { BatchFacts } from './facts.js';
 import type { EntryView } from './view.js';
-
-/** The name of an account as people of the batch would say it. */
-export function accountName(facts: BatchFacts, id: string): string {
-  const step = facts.steps.find((s) => s.placeAccountId === id);
-  if (step) return stepTitle(step.document);
-  if (id === facts.productAccountId) return 'finished goods';
-  const account = facts.accounts.find((a) => a.id === id);
-  if (!account) return id;
-  const code = account.lotCode && account.lotCode !== account.name ? ` ${account.lotCode}` : '';
-  return `${account.name}${code}`;
-}
 
 /** Every entry of the ledger that belongs to the batch, with what was taken back of it. */
 export function entriesView(facts: BatchFacts): EntryView[] {

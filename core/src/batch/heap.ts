@@ -1,5 +1,14 @@
+import type { HeatState } from '../cold-room/arrival.js';
 import { weighedApartMg } from '../cold-room/part.js';
-import { basisMg, join, joinAll, ppmOf, resized, take, allergensOf, type Matter } from '../matter/index.js';
+import { allergensOf, joinAll, type Matter } from '../matter/index.js';
+import { Pile } from '../matter/pile.js';
+
+/** So much of a pile, heated first where its record says so. */
+export interface Slice {
+  of: Pile;
+  massMg: number;
+  heat: HeatState | null;
+}
 
 /**
  * What stands in a place or has come to an end: one mass where the place mixes, several where pieces lie beside each
@@ -7,14 +16,14 @@ import { basisMg, join, joinAll, ppmOf, resized, take, allergensOf, type Matter 
  */
 export class Heaps {
   readonly #mixes: boolean;
-  #heaps: Matter[] = [];
+  #heaps: Pile[] = [];
 
   constructor(mixes: boolean) {
     this.#mixes = mixes;
   }
 
-  get all(): readonly Matter[] {
-    return this.#heaps;
+  get all(): Matter[] {
+    return this.#heaps.map((heap) => heap.asMatter());
   }
 
   get massMg(): number {
@@ -22,44 +31,42 @@ export class Heaps {
   }
 
   get together(): Matter {
-    return joinAll(this.#heaps);
+    return joinAll(this.all);
   }
 
-  add(matter: Matter): void {
-    const at = this.#mixes ? 0 : this.#heaps.findIndex((heap) => isAlike(heap, matter));
-    const known = this.#heaps[at];
-    if (known === undefined) this.#heaps.push(matter);
-    else this.#heaps[at] = join(known, matter);
+  add({ of, massMg, heat }: Slice): void {
+    let heap = this.#mixes ? this.#heaps[0] : this.#heaps.find((one) => isAlike(one, of, heat));
+    if (!heap) {
+      heap = new Pile();
+      this.#heaps.push(heap);
+    }
+    heap.add(of, massMg, heat);
   }
 
   /** More of the same as stands here: what nobody can say more of. */
   swell(massMg: number): void {
     const held = this.massMg;
-    if (held <= 0) return;
-    const by = (held + massMg) / held;
-    this.#heaps = this.#heaps.map((heap) => resized(heap, heap.massMg * by));
+    if (held > 0) for (const heap of this.#heaps) heap.scale((held + massMg) / held);
   }
 
   /** Every heap changed, such as dried; what is nothing is gone. */
   change(by: (heap: Matter) => Matter): void {
-    this.#heaps = this.#heaps.map(by).filter((heap) => heap.massMg > 0);
+    this.#heaps = this.all
+      .map(by)
+      .filter((heap) => heap.massMg > 0)
+      .map((heap) => Pile.of(heap));
   }
 
   /**
-   * So much of every heap in proportion. More than stands here, within the error of its scales, is all of it; beyond
-   * that nobody knows where it came from, and it counts as the same.
+   * So much of every heap in proportion, told to whoever takes it. More than stands here, within the error of its scales,
+   * is all of it; beyond that nobody knows where it came from, and it counts as the same.
    */
-  remove(massMg: number): Matter[] {
+  remove(massMg: number, heat: HeatState | null, taken: (slice: Slice) => void): void {
     const held = this.massMg;
-    if (held <= 0) return [];
-    if (massMg >= held - LEAST_MG) {
-      const gone = this.#heaps.map((heap) => resized(heap, (heap.massMg / held) * massMg));
-      this.#heaps = [];
-      return gone;
-    }
-    const both = this.#heaps.map((heap) => take(heap, (heap.massMg / held) * massMg));
-    this.#heaps = both.map(([, rest]) => rest);
-    return both.map(([taken]) => taken);
+    if (held <= 0) return;
+    for (const of of this.#heaps) taken({ of, massMg: (of.massMg / held) * massMg, heat });
+    if (massMg >= held - LEAST_MG) this.#heaps = [];
+    else for (const heap of this.#heaps) heap.scale((held - massMg) / held);
   }
 }
 
@@ -72,17 +79,22 @@ export const offMg = weighedApartMg;
 /** Cure, heat and allergens by which two masses are told apart when they lie beside each other; cure within so much. */
 const SAME_CURE = 0.01;
 
-/** Whether two masses are the same to every door and on every label. */
-export function isAlike(a: Matter, b: Matter): boolean {
-  if (a.worst.heat !== b.worst.heat || a.worst.held !== b.worst.held) return false;
-  const [x, y] = [nitriteOn(a), nitriteOn(b)];
+/** Whether what comes is the same as what lies here, to every door and on every label. */
+function isAlike(heap: Pile, other: Pile, heat: HeatState | null): boolean {
+  if (heap.worst.heat !== (heat ?? other.worst.heat) || heap.worst.held !== other.worst.held) return false;
+  const [x, y] = [cureOf(heap), cureOf(other)];
   if (Math.abs(x - y) > SAME_CURE * Math.max(x, y)) return false;
-  const [left, right] = [allergensOf(a), allergensOf(b)];
+  if (isOfSameLots(heap, other)) return true;
+  const [left, right] = [allergensOf(heap.asMatter()), allergensOf(other.asMatter())];
   return left.length === right.length && left.every((one) => right.includes(one));
 }
 
-/** Nitrite and nitrate on the meat; without meat, on all of it. */
-function nitriteOn(matter: Matter): number {
-  const basis = basisMg(matter, 'meat block') > 0 ? 'meat block' : 'product';
-  return ppmOf(matter, 'nitrite', basis) + ppmOf(matter, 'nitrate', basis);
+function isOfSameLots({ lots: a }: Pile, { lots: b }: Pile): boolean {
+  if (a.size !== b.size) return false;
+  for (const id of a.keys()) if (!b.has(id)) return false;
+  return true;
+}
+
+function cureOf(pile: Pile): number {
+  return pile.onMeat('nitrite') + pile.onMeat('nitrate');
 }

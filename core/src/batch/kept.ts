@@ -104,7 +104,7 @@ function standingOf(matter: Matter, balanceMg: number, form: LotForm, remainder:
 }
 
 function hasMeat(matter: Matter): boolean {
-  return [...matter.origin.values()].some((o) => o.kind === 'meat');
+  return [...matter.origin.values()].some((o) => o.is.kind === 'meat');
 }
 
 /** Ground once anything was ground, mixed once it came through a mixer. */

@@ -6,7 +6,7 @@ import { batchState } from './state.js';
 import type { BatchWeighing } from './view.js';
 
 /** What the label of a batch is of: the product as it stands, and before there is one everything that was weighed in. */
-export function labelled(facts: BatchFacts, { matters }: Pick<BatchMasses, 'matters'>): Matter {
+function labelled(facts: BatchFacts, { matters }: Pick<BatchMasses, 'matters'>): Matter {
   const product = matters.together(facts.productAccountId);
   return product.massMg > 0 ? product : matters.weighedIn;
 }

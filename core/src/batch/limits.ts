@@ -47,7 +47,10 @@ export function batchGauges(
   const { recipe } = facts.batch;
   const product = masses.matters.together(facts.productAccountId);
   const all = gauges({
-    figures: { matter: matterAsMade(facts, lines, meatMg), lines: [...carried(madeDocuments(facts, lines)).values()] },
+    figures: {
+      matter: matterAsMade(facts, lines, meatMg),
+      lines: [...carried(madeDocuments(facts, lines)).values()],
+    },
     state: recipe.state,
     fatClass: recipe.fatClass,
     book: shop.book,
@@ -63,7 +66,7 @@ export function batchGauges(
  * All of the batch by its lines: what was weighed where it was, what is due where it was not.
  * @param meatMg the meat that is in it: what was kept by the grinder or trimmed away is not
  */
-export function matterAsMade(facts: BatchFacts, lines: readonly LineView[], meatMg: number): Matter {
+function matterAsMade(facts: BatchFacts, lines: readonly LineView[], meatMg: number): Matter {
   const views = new Map(lines.map((l) => [l.id, l]));
   const lots = new Map(facts.accounts.map((a) => [a.id, a]));
   const unknownPct = fatOfUnknown(facts, (row) => {
@@ -92,7 +95,7 @@ function fatOfUnknown({ batch, accounts, lines }: BatchFacts, massOf: (row: Line
 }
 
 /** What was weighed, or – while its step is open – what is due; what was not weighed at a step that is closed did not go in. */
-export function madeMg(facts: BatchFacts, row: LineFact, line: LineView): number {
+function madeMg(facts: BatchFacts, row: LineFact, line: LineView): number {
   const isClosed = facts.steps.some((s) => s.id === row.stepId && s.closedAt !== null);
   return line.weighedMg > 0 || isClosed ? line.weighedMg : line.dueMg;
 }

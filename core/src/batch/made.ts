@@ -43,7 +43,8 @@ export function madeBatch(facts: BatchFacts, shop: ShopFacts): MadeBatch {
     versionNo: batch.versionNo,
     state: batch.state,
     meatMg: masses.meatMg,
-    mixMg: weighed.reduce((sum, l) => sum + l.weighedMg, 0) - Math.round(basisMg(masses.matters.setAside, 'mix')),
+    mixMg:
+      weighed.reduce((sum, l) => sum + l.weighedMg, 0) - Math.round(basisMg(masses.matters.setAside, 'mix')),
     outMg: masses.productMg,
     meatMinor: meatCost(facts, masses),
     lines: madeLines(facts, weighed, basis.massMg + apartMg),

@@ -1,10 +1,11 @@
 import type { HeatState } from '../cold-room/arrival.js';
 import { SHOP_ACCOUNTS } from '../ledger/shop-accounts.js';
 import { leavesAs } from '../ledger/losses.js';
-import { NOTHING, heated, join, joinAll, lose, type Matter } from '../matter/index.js';
+import { NOTHING, heated, joinAll, lose, type Matter } from '../matter/index.js';
+import { Pile } from '../matter/pile.js';
 import { asksOf, countingFor, readingKind, traitsOf } from '../steps/index.js';
 import type { BatchFacts, LineFact, StepFact, TransferFact } from './facts.js';
-import { Heaps, offMg } from './heap.js';
+import { Heaps, offMg, type Slice } from './heap.js';
 import { casingOn, lineMatter, lotMatter } from './stuff.js';
 
 /** What the masses of a batch are made of, wherever they are. */
@@ -16,11 +17,11 @@ export interface BatchMatters {
   /** Everything that ever came into an account. */
   cameInto(accountId: string | null): Matter;
   /** Everything that was weighed in. */
-  weighedIn: Matter;
+  readonly weighedIn: Matter;
   /** What a line was weighed into, itself included, as it stood when that was done. */
   receivedWith(lineId: string): Matter | undefined;
   /** Kept as lots of their own, left over or given back: not lost, and not the product of this batch. */
-  setAside: Matter;
+  readonly setAside: Matter;
 }
 
 /**
@@ -40,7 +41,7 @@ class Replay implements BatchMatters {
   readonly #lines: ReadonlyMap<string, LineFact>;
   readonly #accounts;
   readonly #heaps = new Map<string, Heaps>();
-  readonly #came = new Map<string, Matter>();
+  readonly #came = new Map<string, Pile>();
   readonly #received = new Map<string, Matter>();
   /** Transfers into each account that are still to be replayed, by their index. */
   readonly #coming = new Map<string, number[]>();
@@ -48,14 +49,16 @@ class Replay implements BatchMatters {
   /** What leaves a place by air, heat or as juice: what goes on from there has lost its share of it already. */
   readonly #shrinks: ReadonlyMap<string, Shrink>;
   readonly #heat = new Map<string, HeatState | null>();
-  weighedIn: Matter = NOTHING;
+  readonly #kilograms = new Map<string, Pile>();
 
   constructor(facts: BatchFacts, live: readonly TransferFact[]) {
     this.#facts = facts;
     this.#live = live;
     this.#accounts = new Map(facts.accounts.map((a) => [a.id, a]));
     this.#lines = new Map(facts.lines.map((l) => [l.id, l]));
-    this.#steps = new Map(facts.steps.flatMap((s) => (s.placeAccountId ? [[s.placeAccountId, s] as const] : [])));
+    this.#steps = new Map(
+      facts.steps.flatMap((s) => (s.placeAccountId ? [[s.placeAccountId, s] as const] : [])),
+    );
     this.#shrinks = shrinking(facts, live);
     live.forEach((t, i) => {
       const list = this.#coming.get(t.to);
@@ -77,7 +80,7 @@ class Replay implements BatchMatters {
   }
 
   cameInto(accountId: string | null): Matter {
-    return (accountId === null ? undefined : this.#came.get(accountId)) ?? NOTHING;
+    return (accountId === null ? undefined : this.#came.get(accountId))?.asMatter() ?? NOTHING;
   }
 
   receivedWith(lineId: string): Matter | undefined {
@@ -89,16 +92,15 @@ class Replay implements BatchMatters {
     const ends = [...this.#came].filter(
       ([id]) => id !== productAccountId && this.#accounts.get(id)?.kind === 'lot',
     );
-    return joinAll(ends.map(([, matter]) => matter));
+    return joinAll(ends.map(([, came]) => came.asMatter()));
   }
 
   #replay(index: number): void {
     const t = this.#live[index];
     if (!t || this.#done[index]) return;
     this.#done[index] = true;
-    const came = this.#steps.has(t.from) ? this.#out(t) : this.#brought(t);
-    if (came === 'more of the same') this.#heapsOf(t.to).swell(t.amount);
-    else if (this.#isEnd(t.to)) for (const matter of came) this.#in(t, matter);
+    if (this.#steps.has(t.from)) this.#out(t);
+    else if (this.#steps.has(t.to)) this.#brought(t);
   }
 
   /** Where mass stands, or a lot that it is kept as. */
@@ -106,26 +108,53 @@ class Replay implements BatchMatters {
     return this.#steps.has(accountId) || this.#accounts.get(accountId)?.kind === 'lot';
   }
 
-  #in(t: TransferFact, matter: Matter): void {
+  #in(t: TransferFact, slice: Slice): void {
+    if (!this.#isEnd(t.to)) return;
     const heaps = this.#heapsOf(t.to);
-    heaps.add(matter);
-    this.#came.set(t.to, join(this.#came.get(t.to) ?? NOTHING, matter));
-    if (t.lineId === null) return;
-    this.weighedIn = join(this.weighedIn, matter);
-    this.#received.set(t.lineId, heaps.together);
+    heaps.add(slice);
+    const came = this.#came.get(t.to) ?? new Pile();
+    came.add(slice.of, slice.massMg, slice.heat);
+    this.#came.set(t.to, came);
+    // What a correction was weighed into is asked later; what the rest was, never.
+    if (t.lineId !== null && this.#isCorrection(t.lineId)) this.#received.set(t.lineId, heaps.together);
   }
 
-  /** What comes from a lot or a supply; what is found in a place is what stands there. */
-  #brought(t: TransferFact): Matter[] | 'more of the same' {
-    if (!this.#steps.has(t.to)) return [];
+  /** A kilogram of a line, worked out once. */
+  #perKg(line: LineFact): Pile {
+    const known = this.#kilograms.get(line.id);
+    if (known) return known;
+    const one = Pile.of(lineMatter(line, this.#accounts.get(line.lotAccountId), 1e6));
+    this.#kilograms.set(line.id, one);
+    return one;
+  }
+
+  get weighedIn(): Matter {
+    const byLine = new Map<string, number>();
+    for (const { lineId, amount } of this.#live)
+      if (lineId !== null) byLine.set(lineId, (byLine.get(lineId) ?? 0) + amount);
+    return joinAll(
+      [...byLine].flatMap(([id, mg]) => {
+        const line = this.#lines.get(id);
+        return line ? [this.#perKg(line).asMatter(mg)] : [];
+      }),
+    );
+  }
+
+  #isCorrection(lineId: string): boolean {
+    const stepId = this.#lines.get(lineId)?.stepId;
+    return this.#facts.steps.some((s) => s.id === stepId && s.origin !== null);
+  }
+
+  /** What comes from a lot or a supply; what is found in a place is more of what stands there. */
+  #brought(t: TransferFact): void {
     const line = t.lineId === null ? undefined : this.#lines.get(t.lineId);
     const lot = this.#accounts.get(t.from);
-    if (line) return [lineMatter(line, lot, t.amount)];
-    if (t.from === SHOP_ACCOUNTS.casingMass) return [this.#casing(t)];
-    if (lot?.kind === 'lot') return [lotMatter(lot, t.amount)];
-    if (t.from === SHOP_ACCOUNTS.takeUp)
-      return [{ ...NOTHING, massMg: t.amount, parts: { ...NOTHING.parts, water: t.amount, addedWater: t.amount } }];
-    return 'more of the same';
+    const all = (matter: Matter) => this.#in(t, { of: Pile.of(matter), massMg: t.amount, heat: null });
+    if (line) this.#in(t, { of: this.#perKg(line), massMg: t.amount, heat: null });
+    else if (t.from === SHOP_ACCOUNTS.casingMass) all(this.#casing(t));
+    else if (lot?.kind === 'lot') all(lotMatter(lot, t.amount));
+    else if (t.from === SHOP_ACCOUNTS.takeUp) all(waterMatter(t.amount));
+    else this.#heapsOf(t.to).swell(t.amount);
   }
 
   #casing(t: TransferFact): Matter {
@@ -134,22 +163,20 @@ class Replay implements BatchMatters {
   }
 
   /** What leaves a place: its share of what stands there, heated as its record says, less what air and heat took. */
-  #out(t: TransferFact): Matter[] {
+  #out(t: TransferFact): void {
     const shrink = this.#shrinks.get(t.from);
     const way = leavesAs(t.to);
     if (way !== 'as is') {
       if (!shrink) this.#shrink(t, way);
-      return [];
+      return;
     }
     const grossMg = shrink ? t.amount * shrink.by : t.amount;
     this.#fetch(t.from, grossMg);
-    const heat = this.#heatAt(t.from);
-    return this.#heapsOf(t.from)
-      .remove(grossMg)
-      .map((gross) => {
-        const net = shrink ? shrunk(gross, shrink) : gross;
-        return heat ? heated(net, heat) : net;
-      });
+    this.#heapsOf(t.from).remove(grossMg, this.#heatAt(t.from), ({ of, massMg, heat }) => {
+      if (!shrink) return this.#in(t, { of, massMg, heat });
+      const net = shrunk(of.asMatter(massMg), shrink);
+      return this.#in(t, { of: Pile.of(net), massMg: net.massMg, heat });
+    });
   }
 
   /** Air and heat took it, and nothing has gone on yet. */
@@ -215,6 +242,11 @@ function shrinking(facts: BatchFacts, live: readonly TransferFact[]): Map<string
       return [[place, { by: grossMg / onMg, ways: parts }] as const];
     }),
   );
+}
+
+/** Taken up in a bath. */
+function waterMatter(massMg: number): Matter {
+  return { ...NOTHING, massMg, parts: { ...NOTHING.parts, water: massMg, addedWater: massMg } };
 }
 
 function shrunk(gross: Matter, { ways }: Shrink): Matter {

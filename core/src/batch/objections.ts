@@ -114,7 +114,10 @@ export function meatObjections(meats: readonly MeatIn[], rules: MeatRules): Obje
   }
   const broken = brokenSpeciesRules(
     recipe.speciesRules,
-    speciesOf(joinAll(meats.map((m) => m.matter))).map((s) => ({ species: s.species, massKg: s.massMg / 1e6 })),
+    speciesOf(joinAll(meats.map((m) => m.matter))).map((s) => ({
+      species: s.species,
+      massKg: s.massMg / 1e6,
+    })),
   );
   if (broken.length > 0) {
     found.push({

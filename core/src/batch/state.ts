@@ -9,7 +9,8 @@ import type { BatchFacts } from './facts.js';
  */
 export function batchState(facts: BatchFacts, matter: Matter): ProductState {
   const isDried = facts.steps.some(
-    (s) => traitsOf(s.document).dries === true && s.closedAt !== null && s.overrideReason === null && !s.leftOut,
+    (s) =>
+      traitsOf(s.document).dries === true && s.closedAt !== null && s.overrideReason === null && !s.leftOut,
   );
   if (matter.worst.heat === 'cooked') return 'cooked';
   if (isDried) return 'dried';

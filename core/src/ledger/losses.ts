@@ -10,7 +10,11 @@ interface Loss {
   leaves: LossWay;
 }
 
-const loss = (account: string, title: string, leaves: LossWay = 'as is'): Loss => ({ account, title, leaves });
+const loss = (account: string, title: string, leaves: LossWay = 'as is'): Loss => ({
+  account,
+  title,
+  leaves,
+});
 
 /** Every way in which mass leaves with a name. Account and reason belong together for ever. */
 export const LOSSES = {

@@ -8,8 +8,14 @@ import type { Matter } from './matter.js';
  */
 export function labelPartsOf(matter: Matter): LabelPart[] {
   return present(matter)
-    .filter((o) => o.kind !== 'casing')
-    .map(({ name, massMg, allergens, parts, isWater }) => ({ name, massMg, allergens, parts, isWater }));
+    .filter((o) => o.is.kind !== 'casing')
+    .map(({ massMg, is: { name, allergens, parts, isWater } }) => ({
+      name,
+      massMg,
+      allergens,
+      parts,
+      isWater,
+    }));
 }
 
 /** What of the mass that was weighed in has gone since, as water, fat or juice, mg. */

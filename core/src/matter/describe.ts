@@ -71,7 +71,10 @@ export function describeMixture({ lines, losses = [], takeKg }: MixtureInput): M
     throw inputError(`losses[${i}].massKg`, message);
   }, mixed);
   if (takeKg !== undefined && !(takeKg > 0 && takeKg * MG <= left.massMg * (1 + 1e-9))) {
-    throw inputError('takeKg', `Only ${(left.massMg / MG).toFixed(3)} kg are there; take more than 0 kg and no more.`);
+    throw inputError(
+      'takeKg',
+      `Only ${(left.massMg / MG).toFixed(3)} kg are there; take more than 0 kg and no more.`,
+    );
   }
   return answer(takeKg === undefined ? left : resized(left, takeKg * MG));
 }
@@ -90,16 +93,18 @@ function matterOf(line: StuffLine): Matter {
       [
         line.name,
         {
-          kind: isMeat ? 'meat' : 'ingredient',
           massMg,
-          name: line.name,
-          species: line.species ?? null,
-          owner: null,
-          wild: false,
-          allergens: line.allergens ?? [],
-          parts: [],
-          isWater: false,
-          unstated: false,
+          is: {
+            kind: isMeat ? 'meat' : 'ingredient',
+            name: line.name,
+            species: line.species ?? null,
+            owner: null,
+            wild: false,
+            allergens: line.allergens ?? [],
+            parts: [],
+            isWater: false,
+            unstated: false,
+          },
         },
       ],
     ]),
@@ -140,7 +145,7 @@ function answer(matter: Matter): MixtureAnswer {
     species: speciesOf(matter).map(({ species, pct }) => ({ species, pct })),
     allergens: allergensOf(matter),
     declaration: inIt
-      .map(({ name, massMg }) => ({ name, pct: (100 * massMg) / weighedMg }))
+      .map(({ is: { name }, massMg }) => ({ name, pct: (100 * massMg) / weighedMg }))
       .sort((a, b) => b.pct - a.pct || a.name.localeCompare(b.name)),
   };
 }

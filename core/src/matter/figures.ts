@@ -12,7 +12,7 @@ export const SLACK = 1e-9;
 /** The mass of a basis, mg. Casing is neither meat nor mix. */
 export function basisMg(matter: Matter, basis: Basis): number {
   if (basis === 'product') return matter.massMg;
-  return sumOrigins(matter, (o) => o.kind === 'meat' || (basis === 'mix' && o.kind === 'ingredient'));
+  return sumOrigins(matter, ({ is }) => is.kind === 'meat' || (basis === 'mix' && is.kind === 'ingredient'));
 }
 
 /** A part as a fraction of a basis; 0 where there is none of the basis. */
@@ -47,8 +47,9 @@ export function fatSdOf(matter: Matter, basis: Basis): number {
 export function speciesOf(matter: Matter): { species: string; massMg: number; pct: number }[] {
   const bySpecies = new Map<string, number>();
   for (const one of matter.origin.values()) {
-    if (one.kind === 'casing' || one.species === null || one.massMg <= 0) continue;
-    bySpecies.set(one.species, (bySpecies.get(one.species) ?? 0) + one.massMg);
+    const { kind, species } = one.is;
+    if (kind === 'casing' || species === null || one.massMg <= 0) continue;
+    bySpecies.set(species, (bySpecies.get(species) ?? 0) + one.massMg);
   }
   const all = [...bySpecies.values()].reduce((sum, mg) => sum + mg, 0);
   return [...bySpecies]
@@ -58,29 +59,29 @@ export function speciesOf(matter: Matter): { species: string; massMg: number; pc
 
 /** Every species in it, that of an edible casing among them: what a claim of one species is held to. */
 export function everySpecies(matter: Matter): string[] {
-  return distinct(present(matter).flatMap((o) => o.species ?? []));
+  return distinct(present(matter).flatMap((o) => o.is.species ?? []));
 }
 
 /** Allergens of everything in it, in the order in which they came. */
 export function allergensOf(matter: Matter): Allergen[] {
   return distinct(
-    present(matter).flatMap((o) => [...o.allergens, ...o.parts.flatMap((p) => p.allergen ?? [])]),
+    present(matter).flatMap(({ is }) => [...is.allergens, ...is.parts.flatMap((p) => p.allergen ?? [])]),
   );
 }
 
 /** Names of what is in it and nobody has stated. */
 export function unstatedIn(matter: Matter): string[] {
-  return distinct(present(matter).flatMap((o) => (o.unstated ? [o.name] : [])));
+  return distinct(present(matter).flatMap((o) => (o.is.unstated ? [o.is.name] : [])));
 }
 
 /** Whether some of it is meat whose parasites must be answered for. */
 export function isWild(matter: Matter): boolean {
-  return present(matter).some((o) => o.wild);
+  return present(matter).some((o) => o.is.wild);
 }
 
 /** Owners of what is in it; null is the shop. Ingredients of the shop may go into anybody's. */
 export function ownersOf(matter: Matter): (string | null)[] {
-  return distinct(present(matter).flatMap((o) => (o.kind === 'meat' ? [o.owner] : [])));
+  return distinct(present(matter).flatMap((o) => (o.is.kind === 'meat' ? [o.is.owner] : [])));
 }
 
 /** What it is worth so far, minor units per kg as it stands; null where something in it has no price. */

@@ -1,11 +1,11 @@
-import type { Matter, Origin } from './matter.js';
+import type { Matter, OriginFacts } from './matter.js';
 import { resized } from './matter.js';
 import { eachPart, type PartName, type Parts } from './parts.js';
 
 /** The matter of a lot that was made here, as it is written down once; its worth stands with the lot's price. */
 export interface KeptMatter {
   massMg: number;
-  origin: readonly (Origin & { id: string })[];
+  origin: readonly (OriginFacts & { id: string; massMg: number })[];
   /** A part that is not named is not in it. */
   parts: Partial<Record<PartName, number>>;
   doubts: readonly { id: string; mg: number }[];
@@ -17,7 +17,7 @@ export function toKept({ massMg, origin, parts, doubts, worst }: Matter): KeptMa
   const some = Object.entries(parts).filter(([, mg]) => mg > 0);
   return {
     massMg,
-    origin: [...origin].map(([id, one]) => ({ ...one, id })),
+    origin: [...origin].map(([id, one]) => ({ ...one.is, massMg: one.massMg, id })),
     parts: Object.fromEntries(some),
     doubts: [...doubts].map(([id, mg]) => ({ id, mg })),
     worst,
@@ -41,7 +41,10 @@ export function keptMatter(kept: KeptMatter, now: KeptNow, massMg: number): Matt
   const whole: Matter = {
     massMg: kept.massMg,
     origin: new Map(
-      kept.origin.map(({ id, ...one }) => [id, one.kind === 'meat' ? { ...one, owner: now.owner } : one]),
+      kept.origin.map(({ id, massMg: mg, ...is }) => [
+        id,
+        { massMg: mg, is: is.kind === 'meat' ? { ...is, owner: now.owner } : is },
+      ]),
     ),
     parts: eachPart((name) => kept.parts[name] ?? 0),
     doubts: new Map(kept.doubts.map(({ id, mg }) => [id, mg])),

@@ -22,8 +22,9 @@ export interface OriginFacts {
 }
 
 /** So much of a lot, as it was weighed in. */
-export interface Origin extends OriginFacts {
+export interface Origin {
   massMg: number;
+  is: OriginFacts;
 }
 
 /** Of a mixture the worst of what came in: the least cooked, any held, the earliest day. */
@@ -129,12 +130,17 @@ export function lose(matter: Matter, massMg: number, way: LossWay): Matter {
 
 /** The same after heat: never less heated than it was. */
 export function heated(matter: Matter, heat: HeatState): Matter {
-  const known = matter.worst.heat;
-  return HEAT_RANK[heat] <= HEAT_RANK[known] ? matter : { ...matter, worst: { ...matter.worst, heat } };
+  const after = warmer(matter.worst.heat, heat);
+  return after === matter.worst.heat ? matter : { ...matter, worst: { ...matter.worst, heat: after } };
+}
+
+/** The one of two that is more. */
+export function warmer(a: HeatState, b: HeatState): HeatState {
+  return HEAT_RANK[a] >= HEAT_RANK[b] ? a : b;
 }
 
 /** Whether it is no mass at all. */
-export function isNothing(matter: Matter): boolean {
+function isNothing(matter: Matter): boolean {
   return matter.massMg === 0 && matter.origin.size === 0;
 }
 
@@ -155,7 +161,7 @@ function goneAs(way: Exclude<LossWay, 'as is'>, parts: Parts, massMg: number): G
 
 function scaled(matter: Matter, by: number, massMg: number): Matter {
   const origin = new Map<string, Origin>();
-  for (const [id, one] of matter.origin) origin.set(id, { ...one, massMg: one.massMg * by });
+  for (const [id, { massMg: mg, is }] of matter.origin) origin.set(id, { massMg: mg * by, is });
   const doubts = new Map<string, number>();
   for (const [id, mg] of matter.doubts) doubts.set(id, mg * by);
   return {
@@ -182,23 +188,23 @@ function sumOf<T>(
 }
 
 /** The same lot twice; whatever either of them was said to hold is held. */
-function together(a: Origin, b: Origin): Origin {
-  const allergens = b.allergens.filter((one) => !a.allergens.includes(one));
-  const parts = b.parts.filter((one) => a.parts.every((known) => known.name !== one.name));
-  const massMg = a.massMg + b.massMg;
+export function together({ massMg, is: a }: Origin, { massMg: more, is: b }: Origin): Origin {
+  const allergens = a === b ? [] : b.allergens.filter((one) => !a.allergens.includes(one));
+  const parts = a === b ? [] : b.parts.filter((one) => a.parts.every((known) => known.name !== one.name));
   if (allergens.length === 0 && parts.length === 0 && a.unstated === b.unstated && a.wild === b.wild)
-    return { ...a, massMg };
-  return {
+    return { massMg: massMg + more, is: a };
+  const is = {
     ...a,
-    massMg,
     allergens: [...a.allergens, ...allergens],
     parts: [...a.parts, ...parts],
     wild: a.wild || b.wild,
     unstated: a.unstated || b.unstated,
   };
+  return { massMg: massMg + more, is };
 }
 
-function worstOf(a: Worst, b: Worst): Worst {
+/** Of two the worst of each. */
+export function worstOf(a: Worst, b: Worst): Worst {
   return {
     heat: HEAT_RANK[a.heat] <= HEAT_RANK[b.heat] ? a.heat : b.heat,
     held: a.held || b.held,

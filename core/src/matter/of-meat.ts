@@ -1,7 +1,7 @@
 import { leanComposition } from '../blend/lean-model.js';
 import type { HeatState } from '../cold-room/arrival.js';
 import type { Allergen } from '../recipe/ingredient.js';
-import { NOTHING, type Matter } from './matter.js';
+import { NOTHING, type Matter, type OriginFacts } from './matter.js';
 import { NO_PARTS } from './parts.js';
 
 /** A lot of meat as its delivery and its trim say it is. */
@@ -44,7 +44,7 @@ export function meatMatter(lot: MeatLot, massMg: number): Matter {
   return {
     ...NOTHING,
     massMg,
-    origin: new Map([[id, { kind: 'meat', massMg, isWater: false, unstated: false, ...asMeat(lot) }]]),
+    origin: new Map([[id, { massMg, is: asMeat(lot) }]]),
     parts: {
       ...NO_PARTS,
       water: (Math.max(0, lean.waterPct) / 100) * massMg,
@@ -73,7 +73,8 @@ export function costOf(
 }
 
 /** A meat as it was bought: what was smoked, cooked, salted or cured before stands with what is in it. */
-function asMeat({ species, name, heat, wild, owner, carries, nitritePpm, saltGPerKg }: MeatLot) {
+function asMeat(lot: MeatLot): OriginFacts {
+  const { species, name, heat, wild, owner, carries, nitritePpm, saltGPerKg } = lot;
   const kind = species ?? name.toLowerCase();
   const before = heat === 'cooked' ? 'cooked ' : heat === 'raw smoked' ? 'smoked ' : '';
   const cured = nitritePpm > 0;
@@ -81,13 +82,20 @@ function asMeat({ species, name, heat, wild, owner, carries, nitritePpm, saltGPe
   const brought = carries?.parts ?? [];
   const isNamed = (words: RegExp) => brought.some((p) => words.test(p.name));
   return {
+    kind: 'meat',
+    isWater: false,
+    unstated: false,
     name: `${before}${cured ? 'cured ' : ''}${kind}`,
     species,
     owner,
     wild,
     allergens: carries?.allergens ?? [],
     parts: [
-      ...(brought.length > 0 || cured || salted ? (isNamed(new RegExp(kind, 'i')) ? [] : [{ name: kind }]) : []),
+      ...(brought.length > 0 || cured || salted
+        ? isNamed(new RegExp(kind, 'i'))
+          ? []
+          : [{ name: kind }]
+        : []),
       ...brought,
       ...(salted && !isNamed(/salt/i) ? [{ name: 'salt' }] : []),
       ...(cured && !isNamed(/nitrite|cure/i) ? [{ name: 'preservative: sodium nitrite' }] : []),

@@ -41,17 +41,16 @@ export const PART_NAMES = Object.keys(PARTS) as readonly PartName[];
 /** Masses of each part, mg; not rounded, so that no sum drifts. */
 export type Parts = Readonly<Record<PartName, number>>;
 
-/** Whether a part is reckoned as it was weighed in. */
-export function isIngoing(name: PartName): boolean {
-  return (PARTS[name] as PartKind).ingoing === true;
-}
+const SHAPE = Object.fromEntries(PART_NAMES.map((name) => [name, 0])) as Record<PartName, number>;
+
+export const NO_PARTS: Parts = SHAPE;
 
 /** One figure for every part. */
 export function eachPart(of: (name: PartName) => number): Parts {
-  return Object.fromEntries(PART_NAMES.map((name) => [name, of(name)])) as Record<PartName, number>;
+  const parts = { ...SHAPE };
+  for (const name of PART_NAMES) parts[name] = of(name);
+  return parts;
 }
-
-export const NO_PARTS: Parts = eachPart(() => 0);
 
 /** The parts that an ingredient states, of so much of it; those that are worked out of others are 0. */
 export function statedParts(contents: Contents, massMg: number): Parts {

@@ -83,7 +83,9 @@ const ALLERGEN_WORDS: Record<Allergen, RegExp> = {
  */
 export function declaration(input: LabelInput): Label {
   const merged = merge(input.parts);
-  const listed = dried(merged, input.goneMg ?? 0).sort((a, b) => b.massMg - a.massMg || a.name.localeCompare(b.name));
+  const listed = dried(merged, input.goneMg ?? 0).sort(
+    (a, b) => b.massMg - a.massMg || a.name.localeCompare(b.name),
+  );
   const runs: LabelRun[] = [];
   const add = (text: string, allergen = false) => runs.push({ text, allergen });
   listed.forEach((part, i) => {

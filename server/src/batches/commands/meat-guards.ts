@@ -123,7 +123,9 @@ function guardIssues(
     const lot = lots.get(use.lotId);
     if (!lot) return [];
     const { name, code, fatPct } = lot;
-    return [{ name: `${name} ${code}`, matter: lotMatter({ ...lot, id: lot.accountId }, use.massMg), fatPct }];
+    return [
+      { name: `${name} ${code}`, matter: lotMatter({ ...lot, id: lot.accountId }, use.massMg), fatPct },
+    ];
   });
   return meatObjections(meats, { recipe, window: body.window, owner: body.owner, today })
     .filter((o) => o.level === 'sign' && o.guard !== 'window' && !body.signed[o.guard])

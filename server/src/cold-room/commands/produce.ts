@@ -92,7 +92,8 @@ async function outOfBatch(on: Making, source: Source & { number?: number }): Pro
     supplier: 'own making',
     owner: source.owner,
     receivedAt: now,
-    priceMinor: there.worthMinorPerKg === null ? await meatPrice(tx, batchId) : Math.round(there.worthMinorPerKg),
+    priceMinor:
+      there.worthMinorPerKg === null ? await meatPrice(tx, batchId) : Math.round(there.worthMinorPerKg),
     fat: { pct: there.fatPct, sd: there.fatSd, knownBy: 'computed' },
     tempC,
     state: 'fresh' as const,

@@ -1,0 +1,13 @@
+import { stepTitle } from '../steps/index.js';
+import type { BatchFacts } from './facts.js';
+
+/** The name of an account as people of the batch would say it. */
+export function accountName(facts: BatchFacts, id: string): string {
+  const step = facts.steps.find((s) => s.placeAccountId === id);
+  if (step) return stepTitle(step.document);
+  if (id === facts.productAccountId) return 'finished goods';
+  const account = facts.accounts.find((a) => a.id === id);
+  if (!account) return id;
+  const code = account.lotCode && account.lotCode !== account.name ? ` ${account.lotCode}` : '';
+  return `${account.name}${code}`;
+}
