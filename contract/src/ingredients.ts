@@ -45,6 +45,7 @@ const dose = z
 export const carries = z.object({
   contents,
   allergens: z.array(allergen),
+  mayContain: z.boolean().optional(),
   parts: z.array(part).max(60),
   declaredAs: z.string().max(80).optional(),
   accelerator: z.enum(ACCELERATORS).optional(),
@@ -57,6 +58,7 @@ export const carries = z.object({
 export const ingredientFacts = z.object({
   contents,
   allergens: z.array(allergen),
+  mayContain: z.boolean().optional(),
   compound: z.boolean(),
   stated: z.array(z.enum(STATEMENTS)),
   density: z
@@ -143,7 +145,8 @@ export const ingredientRoutes = {
     summary: 'Write down what is known of an ingredient; refused when somebody else did first',
     roles: LEAD,
     params: byId,
-    body: z.object({ version: z.int(), facts: ingredientFacts }),
+    /** With `typed` it is said of what nobody knew: plain salt, a cure or neither, by these figures. */
+    body: z.object({ version: z.int(), facts: ingredientFacts, typed: z.literal(true).optional() }),
     response: libraryItem,
   }),
   addPreBlend: route({

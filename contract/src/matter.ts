@@ -17,6 +17,7 @@ const origin = z.object({
   parts: z.array(declaredPart),
   isWater: z.boolean(),
   unstated: z.boolean(),
+  mayContain: z.boolean().optional(),
 });
 
 /** What a lot that was made here is made of, as it was written down when it was made. Masses mg. */

@@ -17,6 +17,8 @@ export interface OriginFacts {
   parts: readonly { name: string; allergen?: Allergen | undefined }[];
   /** What dries takes first from what was poured in. */
   isWater: boolean;
+  /** Its allergens are not stated, and the lead has said so: the label does, too. */
+  mayContain?: boolean | undefined;
   /** Nobody has stated what is in it: figures and label are not the whole truth. */
   unstated: boolean;
 }

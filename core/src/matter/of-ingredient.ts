@@ -12,7 +12,7 @@ export interface LineStuff {
   role: LineRole;
   /** What the shelf has of it, or had when its version was published. */
   known:
-    | Pick<IngredientFacts, 'contents' | 'allergens' | 'parts' | 'declaredAs' | 'accelerator' | 'species'>
+    | Pick<IngredientFacts, 'contents' | 'allergens' | 'mayContain' | 'parts' | 'declaredAs' | 'accelerator' | 'species'>
     | undefined;
   /** Strength said by the line itself, where nothing else is known. */
   nitritePct?: number | undefined;
@@ -51,6 +51,7 @@ export function ingredientMatter(stuff: LineStuff, massMg: number): Matter {
             parts: declaredParts(declared, known?.parts ?? [], contents),
             isWater: role === 'liquid',
             unstated: stuff.unstated === true,
+            ...(known?.mayContain ? { mayContain: true } : {}),
           },
         },
       ],

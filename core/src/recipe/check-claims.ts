@@ -129,6 +129,9 @@ function claims(document: WorkingDocument, figures: RecipeFigures | undefined): 
       `It claims no binder, and ${figures?.lines.find((l) => l.contents.binderPct > 0)?.line.name} is one.`,
     );
   }
+  const silent = figures?.lines.find((l) => l.ingredient?.mayContain === true);
+  if (document.claims.includes('gluten free') && silent)
+    stop(`It claims to be gluten free, and the allergens of ${silent.line.name} are not stated.`);
   const gluten = figures?.lines.find((l) => l.ingredient?.allergens.includes('gluten'));
   if (document.claims.includes('gluten free') && gluten)
     stop(`It claims to be gluten free, and ${gluten.line.name} has gluten.`);

@@ -1,7 +1,7 @@
 import { doseFraction, massPerMeat } from './dose.js';
 import type { WorkingDocument, WorkingLine } from './document.js';
 import type { Finding } from './finding.js';
-import { STATEMENTS, listed, type Ingredient } from './ingredient.js';
+import { listed, unstatedOf, type Ingredient } from './ingredient.js';
 import { looksLikeCure, looksLikeDisguisedCure } from './common-ingredients.js';
 
 /** What speaks against single lines: no weight, no ingredient, a dose outside its own limits. */
@@ -79,8 +79,8 @@ function unstated(line: WorkingLine, ingredient: Ingredient, path: string): Find
       `${ingredient.name} has no strength. State its nitrite and its nitrate in percent; 0 is a statement.`,
     );
   }
-  const missing = STATEMENTS.filter((s) => !ingredient.stated.includes(s));
-  if (ingredient.compound && missing.length > 0) {
+  const missing = unstatedOf(ingredient).filter((s) => s !== 'kind');
+  if (missing.length > 0) {
     stop(
       'compound',
       `${ingredient.name} is made of several things and does not state its ${listed(missing)}. Ask its maker and write it in the library.`,

@@ -10,6 +10,7 @@ import { checkCure } from './check-cure.js';
 import { checkInclusions } from './check-inclusions.js';
 import { checkLines } from './check-lines.js';
 import { checkMachines } from './check-machines.js';
+import { checkSentences } from './check-sentences.js';
 import { checkProduct } from './check-product.js';
 import type { WorkingDocument } from './document.js';
 import { recipeFigures, type RecipeFigures } from './figures.js';
@@ -59,6 +60,7 @@ export function checkRecipe(input: CheckInput): RecipeCheck {
     ...checkInclusions(document, library),
     ...checkMachines(document, input.machines ?? [], figures?.mixPerMeat),
     ...checkClaims(name, document, figures),
+    ...checkSentences(name, document),
   ];
   return { findings, gauges: all, figures };
 }

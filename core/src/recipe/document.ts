@@ -78,7 +78,7 @@ export interface WorkingDocument {
 /** What an ingredient brings into a recipe, kept with a published line. */
 export interface Carries extends Pick<
   IngredientFacts,
-  'contents' | 'allergens' | 'parts' | 'declaredAs' | 'accelerator' | 'species' | 'dose'
+  'contents' | 'allergens' | 'mayContain' | 'parts' | 'declaredAs' | 'accelerator' | 'species' | 'dose'
 > {
   /** Made of several things; of early versions it is told by its parts. */
   compound?: boolean | undefined;

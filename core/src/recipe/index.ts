@@ -1,6 +1,7 @@
 export { asMade, linesAsMade, type AsMade, type MadeLine } from './as-made.js';
 export { backScale } from './back-scale.js';
 export { blankDocument } from './blank.js';
+export { changedSince, differences } from './changed-since.js';
 export { checkRecipe, type RecipeCheck } from './check.js';
 export { compareRecipes, type Difference } from './compare.js';
 export { recipeCost, type CostInput, type RecipeCost } from './cost.js';

@@ -87,6 +87,8 @@ export interface IngredientFacts {
   dose?: { minGPerKg: number; maxGPerKg: number; source: string } | undefined;
   /** Name on the label; the ingredient's own name where absent. */
   declaredAs?: string | undefined;
+  /** The lead has said that its allergens are not stated: the label says that it may contain some. */
+  mayContain?: boolean | undefined;
   /** What a compound is made of, in its own descending order. */
   parts: readonly { name: string; allergen?: Allergen | undefined }[];
   packet?: { netG: number; seasonsKg: number } | undefined;
@@ -110,25 +112,27 @@ export interface Ingredient extends IngredientFacts {
   isSupply?: boolean | undefined;
 }
 
+type Stated = Pick<Ingredient, 'typed' | 'compound' | 'stated' | 'mayContain'>;
+
 /** What nobody has stated of an ingredient that must be: what it is, or what a compound is made of. */
 export function unstatedOf({
   typed,
   compound,
   stated,
-}: Pick<Ingredient, 'typed' | 'compound' | 'stated'>): readonly (Statement | 'kind')[] {
-  const missing = compound ? STATEMENTS.filter((s) => !stated.includes(s)) : [];
+  mayContain,
+}: Stated): readonly (Statement | 'kind')[] {
+  const isSaid = (s: Statement) => stated.includes(s) || (s === 'allergens' && mayContain === true);
+  const missing = compound ? STATEMENTS.filter((s) => !isSaid(s)) : [];
   return typed ? missing : ['kind', ...missing];
 }
 
 /** Whether it is unstated, which is not the same as free of everything. */
-export function isUnstated(ingredient: Pick<Ingredient, 'typed' | 'compound' | 'stated'>): boolean {
+export function isUnstated(ingredient: Stated): boolean {
   return unstatedOf(ingredient).length > 0;
 }
 
 /** What a hand is told of an ingredient that nobody has stated, and where that is mended; undefined where all is. */
-export function unstatedSentence(
-  ingredient: Pick<Ingredient, 'name' | 'typed' | 'compound' | 'stated'>,
-): string | undefined {
+export function unstatedSentence(ingredient: Stated & Pick<Ingredient, 'name'>): string | undefined {
   const missing = unstatedOf(ingredient);
   if (missing.length === 0) return undefined;
   const what = missing.map((m) => (m === 'kind' ? 'whether it is salt, cure or neither' : `its ${m}`));

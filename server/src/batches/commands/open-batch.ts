@@ -4,9 +4,11 @@ import {
   weighStep,
   blocking,
   casingPlan,
+  differences,
   massPerMeat,
   mixPerMeat,
   type Finding,
+  type Ingredient,
 } from '@zest/core';
 import { LINE_NOTE, STEP_NOTE } from '@zest/contract';
 import type { MethodStep, OpenBatch, Person, Recipe, RecipeLine, RecipeNote } from '@zest/contract';
@@ -20,7 +22,15 @@ import { addNotice } from '../../platform/notices.js';
 import { invalid, notFound } from '../../platform/problem.js';
 import { shopBook } from '../../platform/settings.js';
 import { kg } from '../../platform/words.js';
-import { atHotness, checkPublished, findRecipe, openNotes, signedAt } from '../../recipes/index.js';
+import {
+  atHotness,
+  checkPublished,
+  findRecipe,
+  openNotes,
+  readLibrary,
+  signedAt,
+  snapshot,
+} from '../../recipes/index.js';
 import { checkMeats } from './meat-guards.js';
 import { addBatch, nextBatchNumber } from '../store/batch.js';
 import { addLine } from '../store/lines.js';
@@ -193,6 +203,7 @@ async function addIngredientLines(
   notes: readonly RecipeNote[],
 ) {
   const { lines } = recipe.document;
+  const library = await readLibrary(tx);
   const perMeat = mixPerMeat(lines.map((l) => l.dose));
   for (const [i, line] of lines.entries()) {
     const enters = steps.find((s) => s.document.key === line.entersAt);
@@ -216,9 +227,17 @@ async function addIngredientLines(
       lotAccountId: lot.accountId,
       placeAccountId: enters.placeAccountId,
       plannedMg: null,
-      document: withNotes(line, notes, 'lineKey'),
+      document: withNotes(asKnownNow(line, library), notes, 'lineKey'),
     });
   }
+}
+
+/** What its bag holds by what is known today: what is stated otherwise since was signed for. */
+function asKnownNow(line: RecipeLine, library: ReadonlyMap<string, Ingredient>): RecipeLine {
+  const now = library.get(line.ingredientId);
+  if (!now || !line.carries || differences(line.carries, now).length === 0) return line;
+  const { carries, nitritePct } = snapshot(now);
+  return { ...line, carries, nitritePct };
 }
 
 function dueMg(line: RecipeLine, meatMg: number, perMeat: number): number {

@@ -1,5 +1,5 @@
 import { v7 as uuid } from 'uuid';
-import { blocking, checkRecipe, houseOf, isUnstated, type Ingredient } from '@zest/core';
+import { blocking, changedSince, checkRecipe, houseOf, isUnstated, type Ingredient } from '@zest/core';
 import {
   recipeDocument,
   type Person,
@@ -102,7 +102,7 @@ export function snapshot(
   ingredient: Ingredient | undefined,
 ): Partial<Pick<RecipeLine, 'carries' | 'nitritePct' | 'name' | 'role'>> {
   if (!ingredient) return {};
-  const { contents, allergens, parts, declaredAs, accelerator, species, dose } = ingredient;
+  const { contents, allergens, mayContain, parts, declaredAs, accelerator, species, dose } = ingredient;
   return {
     name: ingredient.name,
     role: ingredient.role,
@@ -113,6 +113,7 @@ export function snapshot(
       ...(isUnstated(ingredient) ? { unstated: true } : {}),
       allergens: [...allergens],
       parts: parts.map((p) => ({ ...p })),
+      ...(mayContain ? { mayContain } : {}),
       ...(declaredAs ? { declaredAs } : {}),
       ...(accelerator ? { accelerator } : {}),
       ...(species ? { species } : {}),
@@ -161,13 +162,18 @@ async function writeVersion(
   }
 }
 
-/** What speaks against a published recipe today: its book or its ingredients may have changed since. */
+/**
+ * What speaks against a published recipe today: its book may have changed since, and what is known of its ingredients,
+ * which is said line by line.
+ */
 export async function checkPublished(db: Db, recipe: Recipe) {
-  return checkRecipe({
+  const library = await readLibrary(db);
+  const { findings, ...check } = checkRecipe({
     name: recipe.name,
     document: recipe.document,
-    library: await readLibrary(db),
+    library,
     book: await chosenBook(db),
     house: houseOf(await houseRules(db)),
   });
+  return { ...check, findings: [...findings, ...changedSince(recipe.document.lines, library)] };
 }

@@ -1,12 +1,13 @@
 import { sql } from '../../platform/sql.js';
-import { PLAIN_FACTS, preBlendFacts, type Ingredient, type IngredientFacts } from '@zest/core';
+import { PLAIN_FACTS, differences, preBlendFacts, type Ingredient, type IngredientFacts } from '@zest/core';
 import { ingredientFacts, type LibraryItem, type Person } from '@zest/contract';
 import { STOCKED } from '../../ledger/index.js';
 import { audit } from '../../platform/audit.js';
 import type { AppContext } from '../../platform/app-context.js';
-import type { Db } from '../../platform/database.js';
+import type { Db, Transaction } from '../../platform/database.js';
 import { parsed } from '../../platform/json.js';
 import { announce } from '../../platform/live.js';
+import { addNotice } from '../../platform/notices.js';
 import { invalid, notFound, stale } from '../../platform/problem.js';
 
 interface IngredientRow {
@@ -102,7 +103,7 @@ export async function changeIngredient(
   app: AppContext,
   person: Person,
   id: string,
-  { version, facts }: { version: number; facts: IngredientFacts },
+  { version, facts, typed }: { version: number; facts: IngredientFacts; typed?: true | undefined },
 ): Promise<void> {
   await app.db.transaction(async (tx) => {
     const item = await mustFindIngredient(tx, id);
@@ -121,16 +122,32 @@ export async function changeIngredient(
         },
       ]);
     }
-    await saveFacts(tx, id, facts);
+    await saveFacts(tx, id, facts, typed);
     const changed = await mustFindIngredient(tx, id);
     await audit(
       tx,
       { personId: person.id, at: app.now() },
       { what: 'ingredient', about: item.name, from: factsOf(item), to: factsOf(changed) },
     );
+    await tellOpenBatches(tx, app.now(), item, changed);
     announce(tx, app.now(), { topic: 'recipes' });
     announce(tx, app.now(), { topic: 'lots' });
   });
+}
+
+/** Open batches go on by what was known when they were opened; the lead is told what is stated otherwise now. */
+async function tellOpenBatches(tx: Transaction, now: Date, was: LibraryItem, is: LibraryItem): Promise<void> {
+  const words = differences(was, is);
+  if (words.length === 0) return;
+  const open = await sql(tx).rows<{ batchId: string }>(
+    `SELECT DISTINCT b.id AS batchId FROM batch b JOIN batch_line l ON l.batch_id = b.id
+     WHERE b.state = 'open' AND JSON_VALUE(l.document, '$.ingredientId') = :id`,
+    { id: is.id },
+  );
+  for (const { batchId } of open) {
+    addNotice(tx, batchId, now, `${is.name} is stated otherwise now: ${words.join('; ')}. This batch is reckoned as it was; exchange the line where that is wrong.`);
+    announce(tx, now, { topic: 'batch', batchId });
+  }
 }
 
 /** What is known of an ingredient, without what its lots say. */
@@ -140,14 +157,20 @@ function factsOf(item: LibraryItem): object {
 }
 
 /** Stores facts, the strengths in their columns. */
-export async function saveFacts(tx: Db, id: string, facts: IngredientFacts): Promise<void> {
+export async function saveFacts(
+  tx: Db,
+  id: string,
+  facts: IngredientFacts,
+  typed?: true,
+): Promise<void> {
   const { saltPct, nitritePct, nitratePct } = facts.contents;
   await sql(tx).write(
     `UPDATE ingredient SET facts = :facts, salt_pct = :saltPct, nitrite_pct = :nitritePct,
-       nitrate_pct = :nitratePct, version = version + 1 WHERE id = :id`,
+       nitrate_pct = :nitratePct, typed = IF(:typed, 1, typed), version = version + 1 WHERE id = :id`,
     {
       id,
       facts: JSON.stringify(facts),
+      typed: typed === true,
       saltPct,
       nitritePct: nitritePct + nitratePct > 0 ? nitritePct : null,
       nitratePct: nitritePct + nitratePct > 0 ? nitratePct : null,

@@ -35,7 +35,7 @@ export function FactsDialog({ item, onClose }: { item: LibraryItem; onClose: () 
       title={`${item.name}, ${item.form}`}
       action="Write it down"
       initial={{ version: item.version, facts: factsOf(item) }}
-      toBody={({ version, facts }) => ({ version, facts: facts && wholeFacts(facts) })}
+      toBody={({ version, facts, typed }) => ({ version, facts: facts && wholeFacts(facts), typed: typed || undefined })}
       wide
       onClose={onClose}
     >
@@ -51,8 +51,18 @@ export function FactsDialog({ item, onClose }: { item: LibraryItem; onClose: () 
             <NumberInput name="facts.dose.maxGPerKg" label="Greatest dose, g/kg" width={160} />
             <TextInput name="facts.dose.source" label="Doses from" />
           </Box>
+          {item.typed ? null : (
+            <TickInput
+              name="typed"
+              label="It is known now: plain salt, a cure or neither, by these figures; 0 is a statement"
+            />
+          )}
           <WeighedOnce />
           <AllergensInput />
+          <TickInput
+            name="facts.mayContain"
+            label="Its allergens are not stated: the label says that it may contain some"
+          />
           <Box>
             <TickInput
               name="facts.compound"

@@ -4,7 +4,7 @@ import { useQuery } from '@tanstack/react-query';
 import { useState, type ReactNode } from 'react';
 import { Link, useParams } from 'react-router';
 import type { LibraryItem, StockItem } from '@zest/contract';
-import { doseFraction } from '@zest/core';
+import { doseFraction, isUnstated } from '@zest/core';
 import { queries } from '../../../data/queries.js';
 import { usePerson } from '../../../data/session.js';
 import { Loading } from '../../../ui/Loading.js';
@@ -15,7 +15,7 @@ import { useUnits } from '../../../ui/units.js';
 import { GoodsCountDialog, LotsOfItem, ReceiveGoodsDialog, amount, runsOut } from '../../cold-room/index.js';
 import { useLibrary, useRecipes } from '../use-recipes.js';
 import { FactsDialog } from './FactsDialog.js';
-import { holdsWords, isUnstated } from './holds-words.js';
+import { holdsWords } from './holds-words.js';
 
 /** One ingredient in one place: what it is, what of it is here, and what it goes into. */
 export default function IngredientPage() {

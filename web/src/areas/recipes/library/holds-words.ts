@@ -1,11 +1,6 @@
-import { STATEMENTS } from '@zest/core';
+import { unstatedOf } from '@zest/core';
 import type { LibraryItem } from '@zest/contract';
 import type { Units } from '../../../ui/units.js';
-
-/** Something that has to be known of it is not. */
-export function isUnstated(item: LibraryItem): boolean {
-  return !item.typed || (item.compound && STATEMENTS.some((s) => !item.stated.includes(s)));
-}
 
 /** What it is made of, as far as limits, label and taste are concerned. */
 export function holdsWords(item: LibraryItem, units: Units): string {
@@ -19,7 +14,7 @@ export function holdsWords(item: LibraryItem, units: Units): string {
     ['fat', contents.fatPct],
     ['binder', contents.binderPct],
   ] as const;
-  const missing = item.compound ? STATEMENTS.filter((s) => !item.stated.includes(s)) : [];
+  const missing = unstatedOf(item).filter((s) => s !== 'kind');
   return [
     ...parts
       .filter(([, pct]) => pct > 0)
@@ -27,6 +22,7 @@ export function holdsWords(item: LibraryItem, units: Units): string {
     ...(item.packet ? [`${item.packet.netG} g seasons ${item.packet.seasonsKg} kg`] : []),
     ...(item.piece ? [`pieces of ${item.piece.mm} mm, ${item.piece.melting}`] : []),
     ...item.allergens.map((a) => a.toUpperCase()),
+    ...(item.mayContain ? ['may contain allergens: not stated'] : []),
     ...(missing.length > 0 ? [`not stated: ${missing.join(', ')}`] : []),
   ].join(' · ');
 }
