@@ -136,13 +136,39 @@ describe('the gate of a step', () => {
     expect(what({})).toEqual(['in']);
     expect(what({ inMg: 1 })).toEqual(['out']);
     expect(what({ inMg: 1000, outMg: 1, balanceMg: 30 })).toEqual([]);
-    expect(what({ inMg: 1000, outMg: 1, balanceMg: 31 })).toEqual([]);
+    expect(what({ inMg: 1000, outMg: 1, balanceMg: 31 })).toEqual(['leftovers']);
     expect(what({ inMg: 1000, outMg: 1, balanceMg: 31 }, stuff)).toContain('leftovers');
     expect(what({ inMg: 1000, outMg: 1, balanceMg: 30 }, stuff)).not.toContain('leftovers');
     expect(what({ inMg: 1000, outMg: 1 })).toEqual([]);
     expect(what({ inMg: 1000, outMg: 1, casingUsed: false })).toEqual(['casing']);
     expect(what({ inMg: 1000, outMg: 1, casingUsed: true })).toEqual([]);
     expect(what({ inMg: 1000 }, stuff)).toContain('out');
+  });
+
+  it('lets no machine pass more unexplained than its scales and its habit, and no heat more than is written', () => {
+    const left = (kind: string, balanceMg: number, more: object = {}) =>
+      what({ inMg: 1000, outMg: 1000 - balanceMg, balanceMg, ...more }, { kind, key: 'k' } as unknown as MethodStep);
+    for (const kind of ['grind', 'mix', 'emulsify', 'stuff', 'link', 'form', 'cut', 'pack'])
+      expect([left(kind, 30), left(kind, 400)], kind).toEqual([
+        expect.not.arrayContaining(['leftovers']),
+        expect.arrayContaining(['leftovers']),
+      ]);
+    // A grinder that is known to keep 6 %, give and take one, may keep eight.
+    const usual = { runs: 5, mean: 0.06, sd: 0.01 };
+    expect([left('grind', 80, { usual }), left('grind', 81, { usual })]).toEqual([[], ['leftovers']]);
+    const heat = (lost: number, document: object) =>
+      stepGate({ ...none, step: document as MethodStep, inMg: 1000, outMg: 1000 - lost, balanceMg: lost });
+    const cook = { kind: 'cook', key: 'c', expectedYieldPct: 90 };
+    expect(heat(150, cook)).toEqual([]);
+    expect(heat(151, cook)).toMatchObject([
+      { what: 'loss', sentence: expect.stringContaining('lets at most 15 % go without a word') as string },
+    ]);
+    // Where nothing is written, a fifth may go and half may not.
+    expect(heat(200, { kind: 'smoke', key: 's' })).toEqual([]);
+    expect(heat(500, { kind: 'smoke', key: 's' })).toHaveLength(1);
+    // Drying is written by the loss that it waits for.
+    const hang = { kind: 'hang', key: 'h', targetLossPct: 36 };
+    expect([heat(380, hang), heat(420, hang).map((m) => m.what)]).toEqual([[], ['loss']]);
   });
 
   it('asks for the machine, for earlier steps, for the time and the taste', () => {

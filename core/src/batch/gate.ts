@@ -1,8 +1,11 @@
+import type { UsualLoss } from '../bench/hints.js';
 import type { TasteState } from '../bench/taste-state.js';
+import { LOSSES } from '../ledger/losses.js';
 import { massToken } from '../quantity/tokens.js';
 import {
   countingFor,
   hoursOf,
+  mostTaken,
   notDoneAt,
   readingKind,
   stepTitle,
@@ -54,6 +57,8 @@ export interface GateFacts {
   outMg: number;
   /** What has neither gone on nor been named yet. */
   balanceMg?: number | undefined;
+  /** What the last batches taught of its machine. */
+  usual?: UsualLoss | undefined;
   /** Steps before it that are still being worked at. */
   stillOpen?: readonly string[] | undefined;
 }
@@ -173,6 +178,9 @@ function missingLine(line: GateLine): Missing[] {
   return [];
 }
 
+/** Spreads by which a run may keep more than its machine usually does. */
+const USUAL_SPREADS = 2;
+
 /** Less than this part of what came in is left to be explained later. */
 export const LEFT_PART = 0.03;
 
@@ -186,17 +194,33 @@ function missingMass(facts: GateFacts): Missing[] {
   const notDone = facts.outMg > 0 ? notDoneAt(facts.step, facts) : undefined;
   if (notDone !== undefined) return [{ what: 'loss', sentence: notDone }];
   const leftMg = facts.balanceMg ?? 0;
-  if (traits.closesEmpty && leftMg > facts.inMg * LEFT_PART) {
-    return [
-      {
-        what: 'leftovers',
-        sentence: `${massToken(leftMg)} of what came in has no destination yet: weigh it on, name the loss, or keep it as rework.`,
-      },
-    ];
-  }
+  const mostMg = facts.inMg * (traits.remainder ? mostTaken(facts.step) : usuallyKept(facts));
+  if (facts.outMg > 0 && leftMg > mostMg) return [leftOver(facts, leftMg)];
   return facts.casingUsed === false
     ? [{ what: 'casing', sentence: 'The casing that was used has not been entered.' }]
     : [];
+}
+
+/** What a machine of this shop keeps without anybody asking, as a part: the error of its scales, and what it usually does. */
+function usuallyKept({ usual }: GateFacts): number {
+  return Math.max(LEFT_PART, usual === undefined ? 0 : usual.mean + USUAL_SPREADS * usual.sd);
+}
+
+/** More is gone than scales and habit explain: air and heat are asked for it, and everything else. */
+function leftOver({ step, inMg }: GateFacts, leftMg: number): Missing {
+  const { remainder, closesEmpty } = traitsOf(step);
+  const part = ((100 * leftMg) / inMg).toFixed(1);
+  if (remainder) {
+    return {
+      what: 'loss',
+      sentence: `${massToken(leftMg)}, ${part} % of what came in, would be booked as ${LOSSES[remainder].title.toLowerCase()}; its method lets at most ${(mostTaken(step) * 100).toFixed(0)} % go without a word. Weigh again, name what else left, or the lead signs.`,
+    };
+  }
+  const mend = closesEmpty ? 'name the loss, or keep it as rework' : 'or name the loss';
+  return {
+    what: 'leftovers',
+    sentence: `${massToken(leftMg)} of what came in has no destination yet: weigh it on, ${mend}.`,
+  };
 }
 
 function missingReadings(facts: GateFacts): Missing[] {

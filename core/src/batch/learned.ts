@@ -64,8 +64,10 @@ function learnStep(
   const station = masses.ribbon.find((r) => r.accountId === step.placeAccountId);
   if (!station || station.inMg <= 0) return;
   const traits = traitsOf(step.document);
+  // What was kept as a lot of its own was not kept by the machine.
+  const asideMg = station.slivers.reduce((sum, s) => (s.kind === 'side' ? sum + s.massMg : sum), 0);
   if (traits.keeps && station.outMg > 0 && !traits.remainder)
-    kept.add(step.document.kind, Math.max(0, station.inMg - station.outMg) / station.inMg);
+    kept.add(step.document.kind, Math.max(0, station.inMg - station.outMg - asideMg) / station.inMg);
   const mine = facts.readings.filter((r) => r.stepId === step.id);
   const minutes = figureOf(mine, 'minutes') ?? 0;
   if (traits.machine === 'mixer' && minutes > 0) others.add(MIXING, minutes / (station.inMg / 1e6));

@@ -233,6 +233,7 @@ function gateOf(
     inMg: at.inMg,
     outMg: at.outMg,
     balanceMg: at.balanceMg,
+    usual: shop.learned.usual[step.document.kind],
     stillOpen: isOpen ? openBefore(facts, step).map((s) => stepTitle(s.document)) : [],
   });
 }

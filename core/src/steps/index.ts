@@ -28,6 +28,7 @@ export {
   isAtMachine,
   notDoneAt,
   loadsOf,
+  mostTaken,
   numberOf,
   paramsOf,
   readyChecks,

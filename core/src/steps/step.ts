@@ -96,6 +96,18 @@ export function stepRule(step: StepLike): string {
   return stepKind(step.kind).rule?.(paramsOf(step)) ?? '';
 }
 
+/** Points by which air and heat may take more than is written before somebody is asked; common practice. */
+const BEYOND_WRITTEN = 5;
+/** What air and heat take at most where a method does not say, percent; common practice. */
+const UNWRITTEN_LOSS_PCT = 15;
+
+/** The most that may be booked as taken by air and heat at a step without a question, as a part of what came in. */
+export function mostTaken(step: StepLike): number {
+  const yieldPct = yieldPctOf(step);
+  const lossPct = yieldPct === undefined ? UNWRITTEN_LOSS_PCT : 100 - yieldPct;
+  return (lossPct + BEYOND_WRITTEN) / 100;
+}
+
 /** What usually comes out of what goes into the mixer, as a fraction, over all steps. */
 export function expectedYield(steps: readonly StepLike[]): number {
   return steps.reduce((all, step) => all * ((yieldPctOf(step) ?? 100) / 100), 1);
