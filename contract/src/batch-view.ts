@@ -3,6 +3,7 @@ import {
   BASES,
   BOOK_IDS,
   MATERIALS,
+  PRODUCT_STATES,
   READING_NAMES,
   STEP_NAMES,
   STEP_ORIGINS,
@@ -244,7 +245,14 @@ const weighing = z.object({
   cure: batchCure,
   gauges: z.array(gauge),
   /** The declaration as made so far; null before the first weight. */
-  label: z.object({ text: z.string(), stateSentence: z.string(), allergens: z.array(z.string()) }).nullable(),
+  label: z
+    .object({
+      text: z.string(),
+      state: z.enum(PRODUCT_STATES),
+      stateSentence: z.string(),
+      allergens: z.array(z.string()),
+    })
+    .nullable(),
   openedFatPct: z.number(),
   openedFatSd: z.number(),
   fatTest: z

@@ -147,7 +147,10 @@ describe('the gate of a step', () => {
 
   it('lets no machine pass more unexplained than its scales and its habit, and no heat more than is written', () => {
     const left = (kind: string, balanceMg: number, more: object = {}) =>
-      what({ inMg: 1000, outMg: 1000 - balanceMg, balanceMg, ...more }, { kind, key: 'k' } as unknown as MethodStep);
+      what({ inMg: 1000, outMg: 1000 - balanceMg, balanceMg, ...more }, {
+        kind,
+        key: 'k',
+      } as unknown as MethodStep);
     for (const kind of ['grind', 'mix', 'emulsify', 'stuff', 'link', 'form', 'cut', 'pack'])
       expect([left(kind, 30), left(kind, 400)], kind).toEqual([
         expect.not.arrayContaining(['leftovers']),

@@ -7,6 +7,7 @@ import {
   gPerKgOf,
   joinAll,
   labelPartsOf,
+  lose,
   pctOf,
   ppmOf,
   speciesOf,
@@ -15,7 +16,8 @@ import {
   type KeptMatter,
   type Matter,
 } from '../matter/index.js';
-import { traitsOf } from '../steps/index.js';
+import { LOSSES, type LossReason } from '../ledger/losses.js';
+import { mostTaken, traitsOf } from '../steps/index.js';
 import type { BatchFacts, LotCarries, StepFact } from './facts.js';
 import { batchMasses } from './masses.js';
 
@@ -41,8 +43,8 @@ export interface Standing {
   worthMinorPerKg: number | null;
   /** What a lot that is made of it is made of. */
   matter: KeptMatter;
-  /** What air and heat take there, where what is missing after weighing is theirs. */
-  remainder: string | null;
+  /** What air and heat take there, where what is missing after weighing is theirs, and the most without a question. */
+  takes: { reason: LossReason; mostMg: number } | null;
 }
 
 /** Good meat that a batch has left over, as it stands. */
@@ -59,16 +61,25 @@ export interface LeftOver {
 
 /**
  * What some of a step would be, kept as a lot of its own.
+ *
+ * @param goneMg what air and heat have taken of what stands there, and nobody has booked yet
  * @returns undefined for a step that holds nothing or is not of the batch
  */
-export function standingAt(facts: BatchFacts, stepId: string): Standing | undefined {
+export function standingAt(facts: BatchFacts, stepId: string, goneMg = 0): Standing | undefined {
   const step = facts.steps.find((s) => s.id === stepId);
   if (!step || step.placeAccountId === null) return undefined;
   const { ribbon, matters } = batchMasses(facts);
-  const balanceMg = ribbon.find((s) => s.accountId === step.placeAccountId)?.balanceMg ?? 0;
+  const station = ribbon.find((s) => s.accountId === step.placeAccountId);
+  const { remainder } = traitsOf(step.document);
   const there = matters.together(step.placeAccountId);
   const matter = there.massMg > 0 ? there : matters.cameInto(step.placeAccountId);
-  return standingOf(matter, balanceMg, formAt(facts, step), traitsOf(step.document).remainder ?? null);
+  const left = remainder && goneMg > 0 ? lose(matter, goneMg, LOSSES[remainder].leaves) : matter;
+  return {
+    ...standingOf(left, (station?.balanceMg ?? 0) - goneMg, formAt(facts, step)),
+    takes: remainder
+      ? { reason: remainder, mostMg: Math.round((station?.inMg ?? 0) * mostTaken(step.document)) }
+      : null,
+  };
 }
 
 /**
@@ -81,10 +92,10 @@ export function leftOverAt(facts: BatchFacts, accountId: string, massMg: number)
   const from = live.findLast((t) => t.to === accountId);
   const step = facts.steps.find((s) => s.placeAccountId === from?.from || s.id === from?.stepId);
   if (matter.massMg <= 0 || !step) return undefined;
-  return standingOf(matter, massMg, formAt(facts, step), null);
+  return { ...standingOf(matter, massMg, formAt(facts, step)), takes: null };
 }
 
-function standingOf(matter: Matter, balanceMg: number, form: LotForm, remainder: string | null): Standing {
+function standingOf(matter: Matter, balanceMg: number, form: LotForm): Omit<Standing, 'takes'> {
   const fat = { fatPct: pctOf(matter, 'fat', 'product'), fatSd: fatSdOf(matter, 'product') };
   return {
     balanceMg,
@@ -99,7 +110,6 @@ function standingOf(matter: Matter, balanceMg: number, form: LotForm, remainder:
     carries: carriesOf(matter),
     worthMinorPerKg: worthPerKg(matter),
     matter: toKept(matter),
-    remainder,
   };
 }
 

@@ -21,12 +21,13 @@ export function batchLabel(
   const parts = labelPartsOf(matter);
   if (parts.length === 0) return null;
   const { recipe } = facts.batch;
+  const state = batchState(facts, matter);
   const { text, stateSentence, allergens } = declaration({
     parts,
-    state: batchState(facts, matter),
+    state,
     casing: casingWords(recipe.casing),
     cookingSentence: recipe.cookingSentence,
     goneMg: goneMg(matter),
   });
-  return { text, stateSentence: isUncured ? `UNCURED. ${stateSentence}` : stateSentence, allergens };
+  return { text, state, stateSentence: isUncured ? `UNCURED. ${stateSentence}` : stateSentence, allergens };
 }

@@ -1,5 +1,6 @@
 import type { Material, RibbonStation } from '../ledger/ribbon.js';
 import type { Measure } from '../ledger/types.js';
+import type { ProductState } from '../recipe/document.js';
 import type { Gauge } from '../recipe/gauges.js';
 import type { Counting, MethodStep, ReadingAsk, Stream } from '../steps/index.js';
 import type { ScaleId, ShopScale } from '../weighing/shop-scales.js';
@@ -186,7 +187,7 @@ export interface BatchWeighing {
   /** Nitrite as weighed, part by part. */
   cure: BatchCure;
   gauges: Gauge[];
-  label: { text: string; stateSentence: string; allergens: string[] } | null;
+  label: { text: string; state: ProductState; stateSentence: string; allergens: string[] } | null;
   openedFatPct: number;
   openedFatSd: number;
   fatTest: { fatPct: number; fatSd: number; posteriorPct: number; posteriorSd: number } | null;

@@ -12,7 +12,10 @@ export interface LineStuff {
   role: LineRole;
   /** What the shelf has of it, or had when its version was published. */
   known:
-    | Pick<IngredientFacts, 'contents' | 'allergens' | 'mayContain' | 'parts' | 'declaredAs' | 'accelerator' | 'species'>
+    | Pick<
+        IngredientFacts,
+        'contents' | 'allergens' | 'mayContain' | 'parts' | 'declaredAs' | 'accelerator' | 'species'
+      >
     | undefined;
   /** Strength said by the line itself, where nothing else is known. */
   nitritePct?: number | undefined;

@@ -19,7 +19,8 @@ const PROMISES: readonly Promised[] = [
       isCooked(d) || d.state === 'dried' ? undefined : 'nothing in its method cooks it through or dries it',
   },
   {
-    words: /\b(room temperature|no fridge|without a fridge|unrefrigerated|ambient|keeps? out of the (fridge|cold)|shelf[- ]stable)\b/i,
+    words:
+      /\b(room temperature|no fridge|without a fridge|unrefrigerated|ambient|keeps? out of the (fridge|cold)|shelf[- ]stable)\b/i,
     level: 'stop',
     untrue: (d) =>
       d.state === 'dried' && d.claims.includes('shelf-stable')
@@ -34,7 +35,8 @@ const PROMISES: readonly Promised[] = [
   {
     words: /\b(smoked|smoky)\b/i,
     level: 'sign',
-    untrue: (d) => (d.steps.some((s) => traitsOf(s).smokes === true) ? undefined : 'nothing in its method smokes it'),
+    untrue: (d) =>
+      d.steps.some((s) => traitsOf(s).smokes === true) ? undefined : 'nothing in its method smokes it',
   },
   {
     words: /\b(fully cooked|cooked|boiled|scalded|poached)\b/i,
@@ -44,7 +46,8 @@ const PROMISES: readonly Promised[] = [
   {
     words: /\b(dried|air[- ]dried|cured and dried)\b/i,
     level: 'sign',
-    untrue: (d) => (d.steps.some((s) => traitsOf(s).dries === true) ? undefined : 'nothing in its method dries it'),
+    untrue: (d) =>
+      d.steps.some((s) => traitsOf(s).dries === true) ? undefined : 'nothing in its method dries it',
   },
 ];
 

@@ -115,12 +115,7 @@ export interface Ingredient extends IngredientFacts {
 type Stated = Pick<Ingredient, 'typed' | 'compound' | 'stated' | 'mayContain'>;
 
 /** What nobody has stated of an ingredient that must be: what it is, or what a compound is made of. */
-export function unstatedOf({
-  typed,
-  compound,
-  stated,
-  mayContain,
-}: Stated): readonly (Statement | 'kind')[] {
+export function unstatedOf({ typed, compound, stated, mayContain }: Stated): readonly (Statement | 'kind')[] {
   const isSaid = (s: Statement) => stated.includes(s) || (s === 'allergens' && mayContain === true);
   const missing = compound ? STATEMENTS.filter((s) => !isSaid(s)) : [];
   return typed ? missing : ['kind', ...missing];

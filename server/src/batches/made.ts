@@ -21,10 +21,10 @@ export async function madeBatches(app: AppContext, recipeId: string): Promise<Ma
 /** What stands at a step of a batch as it is; undefined where there is no such step, or it holds nothing. */
 export async function standingOf(
   db: Db,
-  { batchId, stepId }: { batchId: string; stepId: string },
+  { batchId, stepId, goneMg }: { batchId: string; stepId: string; goneMg?: number | undefined },
 ): Promise<Standing | undefined> {
   const [facts] = await loadFacts(db, [batchId]);
-  return facts && standingAt(facts, stepId);
+  return facts && standingAt(facts, stepId, goneMg);
 }
 
 /** What batches have left over and nobody has put into the cold room yet, of one batch or of all. */

@@ -4,8 +4,11 @@ import type { Db } from '../platform/database.js';
 
 /** What batches know and the cold room asks. */
 export interface BatchesKnow {
-  /** What stands at a step of a batch. */
-  standingOf: (db: Db, of: { batchId: string; stepId: string }) => Promise<Standing | undefined>;
+  /** What stands at a step of a batch, less what air and heat have taken of it. */
+  standingOf: (
+    db: Db,
+    of: { batchId: string; stepId: string; goneMg?: number },
+  ) => Promise<Standing | undefined>;
   /** What is left over of one batch, or of all. */
   leftOver: (db: Db, batchId?: string) => Promise<LeftOver[]>;
 }

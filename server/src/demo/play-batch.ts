@@ -11,6 +11,9 @@ export interface Cast {
   hands: readonly Person[];
 }
 
+/** Why the lead goes on without what is missing. */
+const NOT_FOUND = 'Head and table looked through, nothing found; we go on and look again tonight.';
+
 export interface PlayOptions {
   /** Key of the step at which to stop, nothing done there; absent plays to the end. */
   stopAt?: string;
@@ -77,7 +80,13 @@ export class BatchPlayer {
       if (!step) break;
       await this.#work(sheet, step, options);
       this.#clock.minutes(3 + (hoursOf(step.document) ?? 0) * 60);
-      await closeStep(this.#app, this.#cast.lead, id, stepId, { id: uuid(), version: step.version });
+      // What went missing is not found before the next tub waits: the lead signs, and it stays to be explained.
+      const override = step.kind === 'grind' && options.lostAtGrindKg ? { override: NOT_FOUND } : {};
+      await closeStep(this.#app, this.#cast.lead, id, stepId, {
+        id: uuid(),
+        version: step.version,
+        ...override,
+      });
     }
     return id;
   }

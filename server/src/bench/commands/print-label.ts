@@ -1,5 +1,5 @@
 import { formatMass, tubCode, type FormatOptions } from '@zest/core';
-import type { BatchView, PrintLabel, Printed, Person } from '@zest/contract';
+import type { BatchView, LineView, PrintLabel, Printed, Person } from '@zest/contract';
 import { readBatch } from '../../batches/index.js';
 import type { AppContext } from '../../platform/app-context.js';
 import { pdfOf } from '../../platform/pdf.js';
@@ -35,7 +35,7 @@ function labelPdf(
   units: FormatOptions,
   maker: { name: string; address: string },
 ): Promise<Buffer> {
-  const massMg = body.massMg ?? shareOfLoad(sheet, body.load);
+  const massMg = body.massMg ?? ownMass(sheet, body);
   const allergens = sheet.label?.allergens ?? [];
   return pdfOf(
     `${sheet.product} ${code}`,
@@ -56,7 +56,8 @@ function labelPdf(
                 text: `${formatMass(massMg, units)} · recipe version ${sheet.recipe.versionNo}`,
                 fontSize: 16,
               },
-              { text: sheet.recipe.state, fontSize: 14 },
+              // What it is now, whatever its recipe is going to make of it.
+              { text: body.what === 'bag' ? 'seasoning' : (sheet.label?.state ?? 'raw'), fontSize: 14 },
             ],
           },
           { width: 84, qr: code, fit: 84 },
@@ -82,6 +83,19 @@ function labelPdf(
   );
 }
 
-function shareOfLoad(sheet: BatchView, load: number): number {
-  return load > 0 ? Math.round(sheet.mixMg / sheet.loads) : sheet.mixMg;
+/** A tub weighs its share of the mix; a bag weighs what was weighed into it, and before that what is due. */
+function ownMass(sheet: BatchView, { what, load }: PrintLabel): number {
+  if (what === 'tub') return load > 0 ? Math.round(sheet.mixMg / sheet.loads) : sheet.mixMg;
+  return sheet.lines.reduce((sum, line) => sum + (isBagged(line) ? bagged(line, load) : 0), 0);
+}
+
+/** Dry and dosed: what is poured or is in pieces comes in tubs of its own. */
+function isBagged({ kind, role }: LineView): boolean {
+  return kind === 'ingredient' && role !== 'liquid' && role !== 'inclusion' && role !== 'fat';
+}
+
+function bagged({ perLoadMg, weighedMg, dueMg }: LineView, load: number): number {
+  if (load === 0) return weighedMg > 0 ? weighedMg : dueMg;
+  const part = perLoadMg[load - 1] ?? 0;
+  return weighedMg > 0 && dueMg > 0 ? Math.round((part * weighedMg) / dueMg) : part;
 }

@@ -1,7 +1,7 @@
 import { v7 as uuid } from 'uuid';
 import { massToken, weighedApartMg, type Standing } from '@zest/core';
 import type { Person, ProduceLot } from '@zest/contract';
-import { postTransfers, touchBatch } from '../../ledger/index.js';
+import { lossAccount, postTransfers, touchBatch } from '../../ledger/index.js';
 import type { AppContext } from '../../platform/app-context.js';
 import { once } from '../../platform/commands.js';
 import type { Transaction } from '../../platform/database.js';
@@ -40,14 +40,16 @@ export async function produceLot(
       sentence = await outOfBatch(on, { batchId: from.reworkOf, accountId, owner, standing, number });
     } else {
       const place = await placeOfStep(tx, from);
-      const standing = await standingOf(tx, from);
-      if (!place || !standing) throw notFound('A step that holds meat');
+      const before = await standingOf(tx, from);
+      if (!place || !before) throw notFound('A step that holds meat');
       const { accountId, owner, state } = place;
       if (state !== 'open' || accountId === null)
         throw conflict('no-place', 'Nothing can be taken out of this step: its batch is not open.');
-      mustAddUp(body.massMg, from.restMassMg, standing.balanceMg);
+      const goneMg = goneFrom(before, body.massMg, from.restMassMg);
+      const standing = goneMg > 0 ? await standingOf(tx, { ...from, goneMg }) : before;
+      if (!standing) throw notFound('A step that holds meat');
       touchBatch(tx, now, from.batchId);
-      sentence = await outOfBatch(on, { ...from, accountId, owner, standing });
+      sentence = await outOfBatch(on, { ...from, accountId, owner, standing, goneMg });
     }
     addEvent(tx, { lotId: body.id, kind: 'produced', sentence, at: now, personId: person.id });
     announce(tx, now, { topic: 'lots' });
@@ -60,10 +62,19 @@ async function speciesOf(tx: Transaction, trimId: string): Promise<string> {
   return trim.species;
 }
 
-/** What is kept and what stays are both weighed, and sum to what stands there. */
-function mustAddUp(keptMg: number, restMg: number, balanceMg: number): void {
-  if (Math.abs(keptMg + restMg - balanceMg) <= weighedApartMg(balanceMg)) return;
-  const message = `${massToken(keptMg)} kept and ${massToken(restMg)} left are ${massToken(keptMg + restMg)}; ${massToken(balanceMg)} stand in this step. Weigh both again.`;
+/**
+ * What is kept and what stays are both weighed, and sum to what stands there. Where it dries, smokes or cooks, what they
+ * are short of it has gone, as far as its method lets it.
+ * @returns what has gone, mg
+ */
+function goneFrom({ balanceMg, takes }: Standing, keptMg: number, restMg: number): number {
+  const sumMg = keptMg + restMg;
+  if (Math.abs(sumMg - balanceMg) <= weighedApartMg(balanceMg)) return 0;
+  const goneMg = balanceMg - sumMg;
+  if (takes && goneMg > 0 && goneMg <= takes.mostMg) return goneMg;
+  const more =
+    takes && goneMg > 0 ? ` Its method lets ${massToken(takes.mostMg)} go as ${takes.reason}.` : '';
+  const message = `${massToken(keptMg)} kept and ${massToken(restMg)} left are ${massToken(sumMg)}; ${massToken(balanceMg)} stand in this step.${more} Weigh both again.`;
   throw invalid([{ path: 'restMassMg', message }]);
 }
 
@@ -74,6 +85,8 @@ interface Source {
   accountId: string;
   owner: string | null;
   standing: Standing;
+  /** Taken by air and heat since it came there, and booked with what is kept. */
+  goneMg?: number;
 }
 
 async function outOfBatch(on: Making, source: Source & { number?: number }): Promise<string> {
@@ -111,19 +124,30 @@ async function outOfBatch(on: Making, source: Source & { number?: number }): Pro
   };
   await makeLot(tx, lot);
   await addParent(tx, { lotId: lot.id, parentLotId: null, batchId, massMg });
+  const of = stepId === undefined ? {} : { batchId, stepId };
+  const move = { from: source.accountId, at: now, personId: person.id, ...of };
+  const { goneMg = 0 } = source;
   await postTransfers(tx, now, [
+    ...(goneMg > 0 && there.takes
+      ? [
+          stockTransfer({
+            ...move,
+            to: lossAccount(there.takes.reason),
+            amount: goneMg,
+            how: 'derived',
+            reason: 'By the weights of what was kept and what stayed.',
+          }),
+        ]
+      : []),
     stockTransfer({
-      from: source.accountId,
+      ...move,
       to: lot.accountId,
       amount: massMg,
-      at: now,
-      personId: person.id,
-      ...(stepId === undefined ? {} : { batchId, stepId }),
       reason: 'Kept as a lot of its own.',
     }),
   ]);
-  const of = source.number === undefined ? '' : `, left over of batch ${source.number}`;
-  return `${massToken(massMg)}, ${there.heat}, ${there.fatPct.toFixed(1)} % fat, ${saltGPerKg} g salt and ${nitritePpm} mg nitrite per kg${of}, use by ${useBy}.`;
+  const leftOver = source.number === undefined ? '' : `, left over of batch ${source.number}`;
+  return `${massToken(massMg)}, ${there.heat}, ${there.fatPct.toFixed(1)} % fat, ${saltGPerKg} g salt and ${nitritePpm} mg nitrite per kg${leftOver}, use by ${useBy}.`;
 }
 
 function mustFit({ body, species }: Making, there: Standing): void {

@@ -145,7 +145,12 @@ async function tellOpenBatches(tx: Transaction, now: Date, was: LibraryItem, is:
     { id: is.id },
   );
   for (const { batchId } of open) {
-    addNotice(tx, batchId, now, `${is.name} is stated otherwise now: ${words.join('; ')}. This batch is reckoned as it was; exchange the line where that is wrong.`);
+    addNotice(
+      tx,
+      batchId,
+      now,
+      `${is.name} is stated otherwise now: ${words.join('; ')}. This batch is reckoned as it was; exchange the line where that is wrong.`,
+    );
     announce(tx, now, { topic: 'batch', batchId });
   }
 }
@@ -157,12 +162,7 @@ function factsOf(item: LibraryItem): object {
 }
 
 /** Stores facts, the strengths in their columns. */
-export async function saveFacts(
-  tx: Db,
-  id: string,
-  facts: IngredientFacts,
-  typed?: true,
-): Promise<void> {
+export async function saveFacts(tx: Db, id: string, facts: IngredientFacts, typed?: true): Promise<void> {
   const { saltPct, nitritePct, nitratePct } = facts.contents;
   await sql(tx).write(
     `UPDATE ingredient SET facts = :facts, salt_pct = :saltPct, nitrite_pct = :nitritePct,

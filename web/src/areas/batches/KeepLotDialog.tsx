@@ -28,7 +28,7 @@ export function KeepLotDialog({ sheet, step, onClose }: KeepLotDialogProps) {
       <Box>
         {units.mass(step.balanceMg)} stand in this step. Mix before dividing, or the parts may differ. Its
         fat, its salt, its cure, its allergens and the heat it has had are computed from what was weighed in,
-        and go with it.
+        and go with it. Where it smokes, cooks or dries, what both weights are short of it has evaporated.
       </Box>
       <ChoiceInput name="trimId" label="Kept as which trim" options={fitting.map((t) => [t.id, t.name])} />
       <Box sx={{ display: 'flex', gap: 1.5, flexWrap: 'wrap' }}>

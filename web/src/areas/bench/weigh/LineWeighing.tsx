@@ -210,7 +210,13 @@ export function LineWeighing({ sheet, step, pending, lines, line: written, onCho
         }}
       >
         <Box>
-          <LineHead sheet={sheet} line={line} pour={pour} n={lines.indexOf(line) + 1} m={lines.length} />
+          <LineHead
+            sheet={sheet}
+            line={line}
+            pour={pour}
+            n={lines.findIndex((l) => l.id === line.id) + 1}
+            m={lines.length}
+          />
           <Box sx={{ display: 'flex', alignItems: 'center', gap: 5, flexWrap: 'wrap' }}>
             <BigNumber
               shown={

@@ -35,7 +35,11 @@ export function FactsDialog({ item, onClose }: { item: LibraryItem; onClose: () 
       title={`${item.name}, ${item.form}`}
       action="Write it down"
       initial={{ version: item.version, facts: factsOf(item) }}
-      toBody={({ version, facts, typed }) => ({ version, facts: facts && wholeFacts(facts), typed: typed || undefined })}
+      toBody={({ version, facts, typed }) => ({
+        version,
+        facts: facts && wholeFacts(facts),
+        typed: typed || undefined,
+      })}
       wide
       onClose={onClose}
     >
