@@ -9,8 +9,8 @@ import type { Matter } from './matter.js';
 export function labelPartsOf(matter: Matter): LabelPart[] {
   return present(matter)
     .filter((o) => o.is.kind !== 'casing')
-    .map(({ massMg, is: { name, allergens, parts, isWater } }) => ({
-      name,
+    .map(({ massMg, is: { name, mayContain, allergens, parts, isWater } }) => ({
+      name: mayContain ? `${name} (may contain allergens: not stated)` : name,
       massMg,
       allergens,
       parts,

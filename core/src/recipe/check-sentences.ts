@@ -10,6 +10,10 @@ interface Promised {
   level: 'stop' | 'sign';
 }
 
+/** Smoked paprika and dried tomato are in it; that says nothing of the product. */
+const NOT_OF_AN_INGREDIENT =
+  '(?! (paprika|garlic|salt|pepper|bacon|ham|cheese|chill?i|tomato|fruit|apple|apricot|cranberr|plum|onion|mushroom))';
+
 /** What words on a pack or in a name promise. They are for whoever eats it: the record must make them true. */
 const PROMISES: readonly Promised[] = [
   {
@@ -33,7 +37,7 @@ const PROMISES: readonly Promised[] = [
     untrue: () => 'no step of its method measures acid. Name the measurement of pH that your plan rests on',
   },
   {
-    words: /\b(smoked|smoky)\b/i,
+    words: new RegExp(`\\bsmoked\\b${NOT_OF_AN_INGREDIENT}`, 'i'),
     level: 'sign',
     untrue: (d) =>
       d.steps.some((s) => traitsOf(s).smokes === true) ? undefined : 'nothing in its method smokes it',
@@ -44,7 +48,7 @@ const PROMISES: readonly Promised[] = [
     untrue: (d) => (isCooked(d) ? undefined : 'nothing in its method cooks it through'),
   },
   {
-    words: /\b(dried|air[- ]dried|cured and dried)\b/i,
+    words: new RegExp(`\\b(air[- ])?dried\\b${NOT_OF_AN_INGREDIENT}`, 'i'),
     level: 'sign',
     untrue: (d) =>
       d.steps.some((s) => traitsOf(s).dries === true) ? undefined : 'nothing in its method dries it',
