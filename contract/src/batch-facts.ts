@@ -186,7 +186,14 @@ export const batchFacts = z.object({
   acceptances: z.array(z.object({ lineId: id, weighedMg: z.int() })),
   notices: z.array(notice),
   work: kept('money', workFact.nullable()),
-  fatTest: z.object({ fatPct: z.number(), fatSd: z.number(), at: instant }).nullable(),
+  fatTest: z
+    .object({
+      fatPct: z.number(),
+      fatSd: z.number(),
+      stream: z.enum(['lean', 'fat']).nullable(),
+      at: instant,
+    })
+    .nullable(),
   accounts: z.array(accountFact),
   casings: z.array(
     z.object({ lotId: id, lotCode: z.string(), accountId: id, leftMm: z.int(), gPerM: z.number() }),

@@ -61,6 +61,10 @@ export const newFatTest = command.extend({
   /** The lot that was tested, or the batch whose ground blend was. */
   lotId: id.optional(),
   batchId: id.optional(),
+  /** Of a batch whose lean and fat are ground apart: which of them, or all of it once they are together. */
+  stream: z
+    .enum(['all', 'lean', 'fat'], { error: 'Say whether it is of the lean, of the fat or of all.' })
+    .optional(),
 });
 export type NewFatTest = z.infer<typeof newFatTest>;
 

@@ -97,7 +97,7 @@ describe('a formula', () => {
   });
 
   it('of a tested fat says what the test made of it', () => {
-    const tested = { ...stages.weighed, fatTest: { fatPct: 24, fatSd: 0.5, at: A_SHOP.now } };
+    const tested = { ...stages.weighed, fatTest: { fatPct: 24, fatSd: 0.5, stream: null, at: A_SHOP.now } };
     const view = viewOf(tested);
     const said = seen(fatFormulas(view), 'After the test');
     expect(said).toContain(`gives ${view.fatTest!.posteriorPct.toFixed(1)} ±`);

@@ -169,3 +169,26 @@ describe('masses replayed in the order in which they were written down', () => {
     expect(gPerKgOf(there, 'salt', 'product')).toBeCloseTo(80 / 20.08, 6);
   });
 });
+
+describe('a fat test of one stream', () => {
+  it('moves what is thought of that stream and leaves the other as it is', () => {
+    const steps = method(
+      ['meats', 'weigh-meat'],
+      ['lean', 'grind', { plateMm: 4, stream: 'lean' }],
+      ['fat', 'grind', { plateMm: 8, stream: 'fat' }],
+      ['mix', 'mix'],
+    );
+    const facts = afterEntries(aBatch(steps), [
+      weigh('line Lean', 15_000_000),
+      weigh('line Belly', 5_000_000),
+      close('meats'),
+    ]);
+    const tested = (stream: 'lean' | 'fat' | null) =>
+      fold({ ...facts, fatTest: { fatPct: 14, fatSd: 0.5, stream, at: US.now } }, US).fatTest!;
+    // Lean thought to be 10 ± 1 and found to be 14 ± 0.5: 13.2; with 5 kg at 55 that is 23.65 (arithmetic).
+    expect(tested('lean').posteriorPct).toBeCloseTo((15 * 13.2 + 5 * 55) / 20, 6);
+    // Of all of it the same reading would say that the blend of 21.25 % is nearly 14.
+    expect(tested(null).posteriorPct).toBeLessThan(18);
+    expect(tested('fat').posteriorPct).toBeLessThan(tested('lean').posteriorPct);
+  });
+});

@@ -1,6 +1,6 @@
 import { v7 as uuid } from 'uuid';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import type { BatchView, CasingLot, Problem, StepView, StockItem } from '@zest/contract';
+import type { BatchView, CasingLot, FatTestEntry, Problem, StepView, StockItem } from '@zest/contract';
 import { verifyLedger } from '../src/ledger/index.js';
 import { benchHands, current, stepOf, type BenchHands } from './bench-hands.js';
 import { openTestShop, sheetOf, tick, type Hands, type TestShop } from './shop.js';
@@ -229,5 +229,28 @@ describe('a cured mix worked by hand', () => {
     await hands.read(now, id, 'addition', 2);
     await hands.read(now, id, 'minutes', 1);
     expect(current(await hands.close(now)).kind).toBe('stuff');
+  });
+});
+
+describe('a fat test of a batch with streams', () => {
+  it('says which of them it was of, and teaches those lots alone', async () => {
+    const batch = await fennel({ 'Pork shoulder': 4_000_000, 'Pork back fat': 1_000_000 });
+    await hands.workUntil(batch, (s) => s.kind === 'grind');
+    const test = (more: object) =>
+      ines.post('/fat-tests', { id: uuid(), method: 'instrument', fatPct: 20, batchId: batch.id, ...more });
+    const vague = await test({});
+    expect([vague.status, vague.body.errors[0]]).toMatchObject([
+      422,
+      { path: 'stream', message: expect.stringContaining('say whether the test is of the lean') as string },
+    ]);
+    const lean = await test({ stream: 'lean' });
+    const [shoulder, backFat] = batch.lines.filter((l) => l.kind === 'meat');
+    expect((lean.body as FatTestEntry).lots.map((l) => l.lotId)).toEqual([shoulder!.lotId]);
+    const sheet = await sheetOf(ines, batch.id);
+    expect(sheet.fatTest).toMatchObject({ fatPct: 20 });
+    const fatNow = sheet.lines.find((l) => l.lotId === backFat!.lotId)!.fatPct!;
+    // Four parts near 20 and one of back fat: far from 20 in all.
+    expect(sheet.fatTest!.posteriorPct).toBeGreaterThan(25);
+    expect(fatNow).toBe(backFat!.fatPct);
   });
 });

@@ -25,8 +25,8 @@ export interface BatchFacts {
   notices: NoticeFact[];
   /** What work it took; null until somebody says so. */
   work: WorkFact | null;
-  /** The latest test of the ground blend that still stands. */
-  fatTest: { fatPct: number; fatSd: number; at: string } | null;
+  /** The latest test of the ground blend that still stands; of one of its streams, or of all of it. */
+  fatTest: { fatPct: number; fatSd: number; stream: 'lean' | 'fat' | null; at: string } | null;
   /** Every account that the batch touches, its lots and places among them. */
   accounts: AccountFact[];
   /** Lots of casing that are taken for it, the oldest first. */

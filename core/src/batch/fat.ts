@@ -14,7 +14,8 @@ type FatView = Pick<
 /** A meat of the batch, with its fat as it is thought to be now and as it was when its line was written. */
 interface MeatPart {
   lotId: string;
-  isAfterTest: boolean;
+  /** The test did not see it: it came later, or goes through another stream. */
+  isApart: boolean;
   now: FatPart;
   then: FatPart;
 }
@@ -35,7 +36,7 @@ export function batchFat(facts: BatchFacts, lines: readonly LineView[]): FatView
     const [pct, sd] = [account?.fatPct ?? 0, account?.fatSd ?? 0];
     return {
       lotId: line.lotId,
-      isAfterTest: isAfterTest(facts, line.stepId),
+      isApart: isAfterTest(facts, line.stepId) || isOtherStream(facts, line),
       now: { massKg, fatPct: pct, fatSd: sd },
       then: { massKg, fatPct: row?.fatPct ?? pct, fatSd: row?.fatSd ?? sd },
     };
@@ -66,13 +67,13 @@ function byLot(parts: readonly (readonly [string, FatPart])[]): FatPart[] {
 }
 
 function testedFat({ fatTest }: BatchFacts, parts: readonly MeatPart[]): FatView['fatTest'] {
-  const before = byLot(parts.filter((p) => !p.isAfterTest).map((p) => [p.lotId, p.then]));
+  const before = byLot(parts.filter((p) => !p.isApart).map((p) => [p.lotId, p.then]));
   if (!fatTest || before.length === 0) return null;
   const prior = mixture(before);
   const posterior = correctFat(prior, fatTest);
   const all = mixture([
     { massKg: prior.massKg, ...posterior },
-    ...parts.filter((p) => p.isAfterTest).map((p) => p.now),
+    ...parts.filter((p) => p.isApart).map((p) => p.now),
   ]);
   return {
     fatPct: fatTest.fatPct,
@@ -80,6 +81,11 @@ function testedFat({ fatTest }: BatchFacts, parts: readonly MeatPart[]): FatView
     posteriorPct: all.fatPct,
     posteriorSd: all.fatSd,
   };
+}
+
+/** Meat of the stream that was not tested. */
+function isOtherStream({ fatTest }: BatchFacts, line: LineView): boolean {
+  return fatTest?.stream !== undefined && fatTest.stream !== null && line.stream !== fatTest.stream;
 }
 
 /** Whether a step weighs in a correction that the test did not see: it was not in the mix yet. */

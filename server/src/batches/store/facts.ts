@@ -69,7 +69,9 @@ export async function loadFacts(db: Db, ids: readonly string[], onBroken?: OnBro
       acceptances: mine(acceptances).map(bare),
       notices: mine(notices).map(bare),
       work: workOf(mine(works)[0]),
-      fatTest: test ? { fatPct: test.fatPct, fatSd: test.fatSd, at: test.at.toISOString() } : null,
+      fatTest: test
+        ? { fatPct: test.fatPct, fatSd: test.fatSd, stream: test.stream, at: test.at.toISOString() }
+        : null,
       accounts: used.map(accountOf),
       casings: mine(casings).map(bare),
       productAccountId: mine(lots).find((l) => l.kind === 'product')?.accountId ?? null,
@@ -110,7 +112,7 @@ type Loaded = [
   Of<BatchFacts['acceptances'][number]>[],
   Of<BatchFacts['notices'][number]>[],
   WorkRow[],
-  Of<{ fatPct: number; fatSd: number; at: Date }>[],
+  Of<{ fatPct: number; fatSd: number; stream: 'lean' | 'fat' | null; at: Date }>[],
   Of<BatchFacts['casings'][number]>[],
   Of<{ kind: string; accountId: string }>[],
   Of<AccountRow>[],
@@ -246,7 +248,7 @@ const QUERIES = [
    WHERE n.batch_id IN (:ids) ORDER BY n.at DESC, n.id DESC`,
   `SELECT w.batch_id AS batchId, w.stints, w.minor_per_hour AS minorPerHour, w.at, p.name AS person
    FROM batch_work w JOIN person p ON p.id = w.person_id WHERE w.batch_id IN (:ids) ORDER BY w.at DESC, w.id DESC`,
-  `SELECT f.batch_id AS batchId, CAST(f.fat_pct AS DOUBLE) AS fatPct, CAST(f.fat_sd AS DOUBLE) AS fatSd, f.at
+  `SELECT f.batch_id AS batchId, CAST(f.fat_pct AS DOUBLE) AS fatPct, CAST(f.fat_sd AS DOUBLE) AS fatSd, f.stream, f.at
    FROM fat_test f LEFT JOIN fat_test r ON r.reverses_id = f.id
    WHERE f.batch_id IN (:ids) AND f.reverses_id IS NULL AND r.id IS NULL ORDER BY f.seq DESC`,
   `SELECT r.batch_id AS batchId, l.id AS lotId, l.code AS lotCode, l.account_id AS accountId, b.amount AS leftMm,

@@ -26,6 +26,7 @@ export async function addFatTest(app: AppContext, person: Person, body: NewFatTe
       ...measured,
       document: body.samples ?? null,
       batchId: body.batchId ?? null,
+      stream: streamOf(body),
       reversesId: null,
       reason: null,
       at: now,
@@ -80,6 +81,7 @@ export async function reverseFatTest(
       fatSd: null,
       document: null,
       batchId: test.batchId,
+      stream: null,
       reversesId: testId,
       reason: body.reason,
       at: now,
@@ -195,11 +197,20 @@ async function partsOf(tx: Db, body: NewFatTest): Promise<{ lotId: string; massM
     if (!(await store.isTrimLot(tx, body.lotId))) throw notFound('This lot');
     return [{ lotId: body.lotId, massMg: 1_000_000 }];
   }
-  const parts = await store.meatsOfBatch(tx, body.batchId ?? '');
+  if (body.stream === undefined && (await store.hasStreams(tx, body.batchId ?? ''))) {
+    const message =
+      'Its lean and its fat are ground apart: say whether the test is of the lean, of the fat or of all.';
+    throw invalid([{ path: 'stream', message }]);
+  }
+  const parts = await store.meatsOfBatch(tx, body.batchId ?? '', streamOf(body));
   if (parts.length === 0) {
     throw conflict('no-meat', 'No meat has been weighed into this batch yet; there is nothing to test.');
   }
   return parts;
+}
+
+function streamOf({ stream }: NewFatTest): 'lean' | 'fat' | null {
+  return stream === 'lean' || stream === 'fat' ? stream : null;
 }
 
 async function recompute(tx: Transaction, lotIds: readonly string[]): Promise<void> {

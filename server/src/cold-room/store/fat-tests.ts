@@ -23,6 +23,7 @@ export async function insertTest(
     fatSd: number | null;
     document: object | null;
     batchId: string | null;
+    stream: 'lean' | 'fat' | null;
     reversesId: string | null;
     reason: string | null;
     at: Date;
@@ -30,8 +31,8 @@ export async function insertTest(
   },
 ): Promise<void> {
   await sql(tx).write(
-    `INSERT INTO fat_test (id, method, fat_pct, fat_sd, document, batch_id, reverses_id, reason, at, person_id)
-     VALUES (:id, :method, :fatPct, :fatSd, :document, :batchId, :reversesId, :reason, :at, :personId)`,
+    `INSERT INTO fat_test (id, method, fat_pct, fat_sd, document, batch_id, stream, reverses_id, reason, at, person_id)
+     VALUES (:id, :method, :fatPct, :fatSd, :document, :batchId, :stream, :reversesId, :reason, :at, :personId)`,
     { ...test, document: test.document && JSON.stringify(test.document) },
   );
 }
@@ -134,16 +135,33 @@ export async function isTrimLot(db: Db, id: string): Promise<boolean> {
   return rows.length > 0;
 }
 
-/** What a batch has been given of each lot of meat, what was taken back not counted. */
-export async function meatsOfBatch(db: Db, batchId: string): Promise<{ lotId: string; massMg: number }[]> {
+/** Whether a batch works lean and fat apart. */
+export async function hasStreams(db: Db, batchId: string): Promise<boolean> {
+  const rows = await sql(db).rows(
+    `SELECT id FROM batch_step WHERE batch_id = :batchId AND NOT left_out
+       AND JSON_VALUE(document, '$.stream') IN ('lean', 'fat') LIMIT 1`,
+    { batchId },
+  );
+  return rows.length > 0;
+}
+
+/** What a batch has been given of each lot of meat, of one of its streams or of all, what was taken back not counted. */
+export async function meatsOfBatch(
+  db: Db,
+  batchId: string,
+  stream: 'lean' | 'fat' | null,
+): Promise<{ lotId: string; massMg: number }[]> {
   const side = (account: 'from_account' | 'to_account', sign: '' | '-') =>
     `SELECT l.id AS lotId, ${sign}t.amount AS amount FROM transfer t
      JOIN lot l ON l.account_id = t.${account} AND l.kind = 'trim'
-     WHERE t.batch_id = :batchId AND t.from_account <> :found`;
+     WHERE t.batch_id = :batchId AND t.from_account <> :found
+       AND (:stream IS NULL OR EXISTS (SELECT 1 FROM batch_line m
+         JOIN batch_step s ON s.batch_id = m.batch_id AND s.place_account_id = m.place_account_id
+         WHERE m.id = t.line_id AND JSON_VALUE(s.document, '$.stream') = :stream))`;
   const rows = await sql(db).rows<{ lotId: string; massMg: string }>(
     `SELECT lotId, SUM(amount) AS massMg FROM (${side('from_account', '')} UNION ALL ${side('to_account', '-')}) moved
      GROUP BY lotId HAVING massMg > 0`,
-    { batchId, found: SHOP_ACCOUNTS.found },
+    { batchId, found: SHOP_ACCOUNTS.found, stream },
   );
   return rows.map((r) => ({ lotId: r.lotId, massMg: Number(r.massMg) }));
 }

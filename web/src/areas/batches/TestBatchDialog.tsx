@@ -8,6 +8,7 @@ export function TestBatchDialog({ sheet, onClose }: { sheet: BatchView; onClose:
       title={`Test the ground meat of batch ${sheet.number}`}
       prior={{ fatPct: sheet.openedFatPct, fatSd: sheet.openedFatSd }}
       target={{ batchId: sheet.id }}
+      hasStreams={sheet.steps.some((s) => s.stream !== 'all' && !s.leftOut)}
       onClose={onClose}
     />
   );

@@ -26,11 +26,13 @@ interface FatTestProps {
   title: string;
   prior: { fatPct: number; fatSd: number };
   target: { lotId: string } | { batchId: string };
+  /** Lean and fat are ground apart: it is said which of them was tested. */
+  hasStreams?: boolean;
   onClose: () => void;
 }
 
 /** Lab, instrument or cook-out, of a lot or of a ground blend. */
-export function FatTest({ title, prior, target, onClose }: FatTestProps) {
+export function FatTest({ title, prior, target, hasStreams = false, onClose }: FatTestProps) {
   const units = useUnits();
   const thought = ({ fatPct, fatSd }: { fatPct: number; fatSd: number }) =>
     `${units.percent(fatPct)} ± ${units.number(fatSd, 1)}`;
@@ -59,6 +61,17 @@ export function FatTest({ title, prior, target, onClose }: FatTestProps) {
                 ['cook-out', 'Cook-out'],
               ]}
             />
+            {hasStreams ? (
+              <ChoiceInput
+                name="stream"
+                label="What was tested"
+                options={[
+                  ['lean', 'The lean, ground apart'],
+                  ['fat', 'The fat, ground apart'],
+                  ['all', 'Both together'],
+                ]}
+              />
+            ) : null}
             {test.method === 'cook-out' ? <Samples /> : <NumberInput name="fatPct" label="Measured fat, %" />}
             <Box sx={{ ...NUMERALS, fontSize: 20 }}>
               Thought to be {thought(prior)}
