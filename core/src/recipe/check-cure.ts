@@ -1,7 +1,7 @@
 import type { WorkingDocument } from './document.js';
 import type { RecipeFigures } from './figures.js';
 import type { Finding } from './finding.js';
-import type { Gauge } from './gauges.js';
+import { ofBasis, type Gauge } from './gauges.js';
 import { traitsOf } from '../steps/index.js';
 
 /** Salt, cure and accelerator of the whole recipe, from every source. */
@@ -120,7 +120,7 @@ function needsCure({ steps }: Pick<WorkingDocument, 'steps'>): boolean {
 function limits(all: readonly Gauge[], needed: boolean, figures: RecipeFigures): Finding[] {
   return all.flatMap((gauge): Finding[] => {
     if (gauge.substance === 'salt' || gauge.level === 'ok') return [];
-    const figure = `${show(gauge.value)} ${gauge.unit} of the ${gauge.basis}`;
+    const figure = `${show(gauge.value)} ${gauge.unit} ${ofBasis(gauge)}`;
     const base = { path: 'lines', guard: gauge.substance, about: gauge.level, amount: beyond(gauge) };
     if (gauge.level === 'warn') {
       return [

@@ -207,6 +207,11 @@ function waterBeyondProtein({ parts }: Matter): number {
   return Math.max(0, parts.water - 4 * parts.meatProtein);
 }
 
+/** What a gauge is of, in words: a product that is not made yet is the expected one. */
+export function ofBasis({ basis, expected }: Pick<Gauge, 'basis' | 'expected'>): string {
+  return `of the ${expected ? 'expected ' : ''}${basis}`;
+}
+
 const RANK: Record<Gauge['level'], number> = { stop: 4, name: 3, warn: 2, label: 1, ok: 0 };
 
 /**

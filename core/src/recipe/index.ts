@@ -20,7 +20,7 @@ export {
 export { doseFraction, massPerMeat, type Dose, type DoseBasis } from './dose.js';
 export { recipeFigures, type LineFigure, type RecipeFigures } from './figures.js';
 export { blocking, type Finding } from './finding.js';
-export { gauges, strictest, type Gauge } from './gauges.js';
+export { gauges, ofBasis, strictest, type Gauge } from './gauges.js';
 export * from './ingredient.js';
 export { findCommonIngredient, looksLikeCure, plain } from './common-ingredients.js';
 export {

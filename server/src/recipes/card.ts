@@ -2,6 +2,7 @@ import type { Content } from 'pdfmake/interfaces.js';
 import {
   fillTokens,
   formatMass,
+  ofBasis,
   pieceMassG,
   recipeFigures,
   recipeLabel,
@@ -111,7 +112,7 @@ function stepText(step: MethodStep, index: number, { notes, units, recipe }: Car
 
 function gaugeText(gauge: Gauge): Content {
   const limit = gauge.limit === null ? '' : `, limit ${Number(gauge.limit.toPrecision(4))} ${gauge.unit}`;
-  return `${gauge.title}: ${Number(gauge.value.toPrecision(4))} ${gauge.unit} of the ${gauge.basis}${limit} (${gauge.written})`;
+  return `${gauge.title}: ${Number(gauge.value.toPrecision(4))} ${gauge.unit} ${ofBasis(gauge)}${limit} (${gauge.written})`;
 }
 
 function labelText({ recipe: { document }, library }: CardInput): Content[] {

@@ -1,5 +1,5 @@
 import type { Content } from 'pdfmake/interfaces.js';
-import { fillTokens, formatLength, formatMass, shopClock, shopDay } from '@zest/core';
+import { fillTokens, formatLength, formatMass, ofBasis, shopClock, shopDay } from '@zest/core';
 import type { BatchView } from '@zest/contract';
 import { pdfOf } from '../../platform/pdf.js';
 import { lineTable } from './lines.js';
@@ -109,7 +109,7 @@ function gaugeTexts(sheet: BatchView, { units }: Paper): Content[] {
   return [
     { text: 'Limits', style: 'head' },
     ...sheet.gauges.map((g): Content => ({
-      text: `${g.title}: ${Number(g.value.toPrecision(4))} ${g.unit} of the ${g.basis}${g.limit === null ? '' : `, limit ${Number(g.limit.toPrecision(4))}`}${g.level === 'ok' ? '' : ' – LOOK'}`,
+      text: `${g.title}: ${Number(g.value.toPrecision(4))} ${g.unit} ${ofBasis(g)}${g.limit === null ? '' : `, limit ${Number(g.limit.toPrecision(4))}`}${g.level === 'ok' ? '' : ' – LOOK'}`,
     })),
     ...(sheet.trouble ? [{ text: fillTokens(sheet.trouble, units), style: 'caution' }] : []),
     { text: 'From memory; your own authority and your licensed plan decide.', style: 'small' },

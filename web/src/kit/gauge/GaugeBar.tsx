@@ -1,5 +1,5 @@
 import Box from '@mui/material/Box';
-import { gaugeFormula, type Gauge } from '@zest/core';
+import { gaugeFormula, ofBasis, type Gauge } from '@zest/core';
 import { Explained } from '../../ui/Explained.js';
 import { COLOUR, NUMERALS } from '../../ui/theme.js';
 import { Tick, Triangle } from '../../ui/Trouble.js';
@@ -27,7 +27,7 @@ export function GaugeBar({ gauge }: GaugeBarProps) {
   const pct = (x: number) => `${Math.min(100, (x / top) * 100)}%`;
   const digits = unit === 'ppm' ? 0 : unit === '%' ? 1 : 1;
   const words = [
-    `${units.number(value, digits)}${limit === null ? '' : ` of ${units.number(limit, digits)}`} ${unit} of the ${gauge.basis}`,
+    `${units.number(value, digits)}${limit === null ? '' : ` of ${units.number(limit, digits)}`} ${unit} ${ofBasis(gauge)}`,
     gauge.book ? gauge.book.toUpperCase() : '',
   ].filter(Boolean);
   return (
