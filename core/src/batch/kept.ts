@@ -71,8 +71,7 @@ export function standingAt(facts: BatchFacts, stepId: string, goneMg = 0): Stand
   const { ribbon, matters } = batchMasses(facts);
   const station = ribbon.find((s) => s.accountId === step.placeAccountId);
   const { remainder } = traitsOf(step.document);
-  const there = matters.together(step.placeAccountId);
-  const matter = there.massMg > 0 ? there : matters.cameInto(step.placeAccountId);
+  const matter = matters.together(step.placeAccountId);
   const left = remainder && goneMg > 0 ? lose(matter, goneMg, LOSSES[remainder].leaves) : matter;
   return {
     ...standingOf(left, (station?.balanceMg ?? 0) - goneMg, formAt(facts, step)),

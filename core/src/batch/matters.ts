@@ -6,7 +6,7 @@ import { Pile } from '../matter/pile.js';
 import { asksOf, countingFor, readingKind, traitsOf } from '../steps/index.js';
 import type { BatchFacts, LineFact, StepFact, TransferFact } from './facts.js';
 import { Heaps, offMg, type Slice } from './heap.js';
-import { casingOn, lineMatter, lotMatter } from './stuff.js';
+import { casingOn, kilogramOf, lotMatter } from './stuff.js';
 
 /** What the masses of a batch are made of, wherever they are. */
 export interface BatchMatters {
@@ -14,8 +14,6 @@ export interface BatchMatters {
   at(accountId: string | null): readonly Matter[];
   /** The same as one. */
   together(accountId: string | null): Matter;
-  /** Everything that ever came into an account. */
-  cameInto(accountId: string | null): Matter;
   /** Everything that was weighed in. */
   readonly weighedIn: Matter;
   /** What a line was weighed into, itself included, as it stood when that was done. */
@@ -41,7 +39,6 @@ class Replay implements BatchMatters {
   readonly #lines: ReadonlyMap<string, LineFact>;
   readonly #accounts;
   readonly #heaps = new Map<string, Heaps>();
-  readonly #came = new Map<string, Pile>();
   readonly #received = new Map<string, Matter>();
   /** Transfers into each account that are still to be replayed, by their index. */
   readonly #coming = new Map<string, number[]>();
@@ -79,20 +76,16 @@ class Replay implements BatchMatters {
     return joinAll(this.at(accountId));
   }
 
-  cameInto(accountId: string | null): Matter {
-    return (accountId === null ? undefined : this.#came.get(accountId))?.asMatter() ?? NOTHING;
-  }
-
   receivedWith(lineId: string): Matter | undefined {
     return this.#received.get(lineId);
   }
 
   get setAside(): Matter {
     const { productAccountId } = this.#facts;
-    const ends = [...this.#came].filter(
+    const ends = [...this.#heaps].filter(
       ([id]) => id !== productAccountId && this.#accounts.get(id)?.kind === 'lot',
     );
-    return joinAll(ends.map(([, came]) => came.asMatter()));
+    return joinAll(ends.map(([, heaps]) => heaps.together));
   }
 
   #replay(index: number): void {
@@ -112,9 +105,6 @@ class Replay implements BatchMatters {
     if (!this.#isEnd(t.to)) return;
     const heaps = this.#heapsOf(t.to);
     heaps.add(slice);
-    const came = this.#came.get(t.to) ?? new Pile();
-    came.add(slice.of, slice.massMg, slice.heat);
-    this.#came.set(t.to, came);
     // What a correction was weighed into is asked later; what the rest was, never.
     if (t.lineId !== null && this.#isCorrection(t.lineId)) this.#received.set(t.lineId, heaps.together);
   }
@@ -123,7 +113,7 @@ class Replay implements BatchMatters {
   #perKg(line: LineFact): Pile {
     const known = this.#kilograms.get(line.id);
     if (known) return known;
-    const one = Pile.of(lineMatter(line, this.#accounts.get(line.lotAccountId), 1e6));
+    const one = Pile.of(kilogramOf(line, this.#accounts.get(line.lotAccountId)));
     this.#kilograms.set(line.id, one);
     return one;
   }

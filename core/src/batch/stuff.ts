@@ -88,11 +88,22 @@ export function lineMatter(line: LineFact, lot: AccountFact | undefined, massMg:
 
 /** What a line brings in one kilogram: the one strength that doors, rooms and views ask. */
 export function perKgOf(facts: Pick<BatchFacts, 'accounts'>, line: LineFact): Matter {
-  return lineMatter(
+  return kilogramOf(
     line,
     facts.accounts.find((a) => a.id === line.lotAccountId),
-    1e6,
   );
+}
+
+/** Worked out once for as long as line and lot are the same facts: both are asked of many times in every fold. */
+const kilograms = new WeakMap<LineFact, { lot: AccountFact | undefined; matter: Matter }>();
+
+/** {@link perKgOf} where the lot is known. */
+export function kilogramOf(line: LineFact, lot: AccountFact | undefined): Matter {
+  const known = kilograms.get(line);
+  if (known && known.lot === lot) return known.matter;
+  const matter = lineMatter(line, lot, 1e6);
+  kilograms.set(line, { lot, matter });
+  return matter;
 }
 
 /** Casing of a batch, by the metres that were used. */

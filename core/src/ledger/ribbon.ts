@@ -95,11 +95,12 @@ function sumBands(
   transfers: readonly LedgerTransfer[],
   parts: ReadonlyMap<string, Composition>,
 ): Composition {
+  const bySource = new Map<string, number>();
+  for (const { from, amount } of transfers) bySource.set(from, (bySource.get(from) ?? 0) + amount);
   const sum: Composition = {};
-  for (const t of transfers) {
-    for (const [material, part] of entries(parts.get(t.from) ?? { inclusion: 1 })) {
-      sum[material] = (sum[material] ?? 0) + part * t.amount;
-    }
+  for (const [from, amount] of bySource) {
+    for (const [material, part] of entries(parts.get(from) ?? { inclusion: 1 }))
+      sum[material] = (sum[material] ?? 0) + part * amount;
   }
   return sum;
 }
