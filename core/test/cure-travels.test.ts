@@ -150,7 +150,10 @@ describe('what left before its cure was put right', () => {
       { from: 'place link', to: 'freezer', amount: 10_040_000 },
     );
     expect(shutDoors(afterEntries(early, [onTo('stuff', 10_215_000)]), US).has('smoke')).toBe(false);
-    expect(fold(early, US).uncured).toBe(true);
+    // The goods that are made of the cured half are cured; the lead is told of the rest for as long as it is anywhere.
+    const { uncured, label, trouble } = fold(early, US);
+    expect([uncured, label?.stateSentence.startsWith('UNCURED')]).toEqual([false, false]);
+    expect(trouble).toContain('at Freezer is UNCURED');
   });
 });
 

@@ -95,8 +95,19 @@ function ppm(value: number): string {
   return `${Math.round(value)} ppm`;
 }
 
-/** Whether the mix is worked on without the cure that its recipe has: what every paper of it says. */
+/**
+ * Whether what is worked on, or what its goods are, is without the cure that its recipe has: what every paper of it
+ * says. What was kept as a lot of its own has papers of its own.
+ */
 export function isUncured(facts: BatchFacts, cure: BatchCure): boolean {
+  const kept = new Set(
+    facts.accounts.flatMap((a) => (a.kind === 'lot' && a.id !== facts.productAccountId ? [a.id] : [])),
+  );
+  return isForgotten(facts, { ...cure, parts: cure.parts.filter((p) => !kept.has(p.at?.accountId ?? '')) });
+}
+
+/** Whether any of it is, wherever it has gone: what the lead is told. */
+export function isForgotten(facts: BatchFacts, cure: BatchCure): boolean {
   const due = cureSteps(facts);
   const weighedUp = due.length > 0 && due.every((s) => s.closedAt !== null);
   return cure.meant && weighedUp && cure.parts.some(isUnder);

@@ -4,7 +4,7 @@ import { casingView } from './casing.js';
 import { costView } from './cost.js';
 import { entriesView } from './entries-view.js';
 import type { BatchCure } from './cure.js';
-import { isUncured, uncuredSentence } from './cure-door.js';
+import { isForgotten, isUncured, uncuredSentence } from './cure-door.js';
 import type { BatchFacts, BatchHead, ShopFacts } from './facts.js';
 import { batchFat } from './fat.js';
 import { batchLabel } from './label.js';
@@ -155,7 +155,7 @@ function trouble(facts: BatchFacts, shop: ShopFacts, { masses, lines, cure }: Fo
   const over = lines.find((l) => l.weighedMg > l.highMg && !l.accepted && !closed.has(l.stepId));
   if (over) return `${over.name} is ${massToken(over.weighedMg - over.dueMg)} over its due weight.`;
   if (cure.state === 'over') return 'Its nitrite is above the limit.';
-  if (isUncured(facts, cure)) return uncuredSentence(cure);
+  if (isForgotten(facts, cure)) return uncuredSentence(cure);
   const station = masses.ribbon.find((s) => s.closed && missingMass(facts, shop, s.accountId, s.balanceMg));
   if (station) {
     const word = station.balanceMg > 0 ? 'is missing' : 'too much came out';

@@ -1,6 +1,7 @@
 import type { HeatState } from '../cold-room/arrival.js';
 import { weighedApartMg } from '../cold-room/part.js';
 import { allergensOf, joinAll, type Matter } from '../matter/index.js';
+import { warmer } from '../matter/matter.js';
 import { Pile } from '../matter/pile.js';
 
 /** So much of a pile, heated first where its record says so. */
@@ -81,7 +82,8 @@ const SAME_CURE = 0.01;
 
 /** Whether what comes is the same as what lies here, to every door and on every label. */
 function isAlike(heap: Pile, other: Pile, heat: HeatState | null): boolean {
-  if (heap.worst.heat !== (heat ?? other.worst.heat) || heap.worst.held !== other.worst.held) return false;
+  const came = heat ? warmer(other.worst.heat, heat) : other.worst.heat;
+  if (heap.worst.heat !== came || heap.worst.held !== other.worst.held) return false;
   const [x, y] = [cureOf(heap), cureOf(other)];
   if (Math.abs(x - y) > SAME_CURE * Math.max(x, y)) return false;
   if (isOfSameLots(heap, other)) return true;
