@@ -124,6 +124,8 @@ describe('masses replayed in the order in which they were written down', () => {
       fc.property(share, share, fc.boolean(), fc.boolean(), (a, b, isCureLate, isOutFirst) => {
         const cure = weigh('line Cure', 350_000);
         const first = Math.round(20_000_000 * a);
+        // Within the error of its scales more out than in is no riddle, and nothing is fetched for it.
+        fc.pre(!isOutFirst || Math.abs(first - 15_000_000) > 150_000);
         const weighed = [weigh('line Lean', 15_000_000), weigh('line Belly', 5_000_000)];
         const outs = [onTo('mix', first), onTo('stuff', Math.round(first * b))];
         const entries = isOutFirst

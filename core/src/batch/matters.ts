@@ -177,7 +177,10 @@ class Replay implements BatchMatters {
     if (held > 0) heaps.change((heap) => lose(heap, (amount * heap.massMg) / held, way));
   }
 
-  /** Mass cannot leave before it came: what stands later in the list and is needed now was there. */
+  /**
+   * Mass cannot leave before it came: what stands later in the list and is needed now was there. Within the error of
+   * the scales nothing is fetched, or cure that was put in late would be in what had left before it.
+   */
   #fetch(accountId: string, massMg: number): void {
     const heaps = this.#heapsOf(accountId);
     for (const index of this.#coming.get(accountId) ?? []) {
