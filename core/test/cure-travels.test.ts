@@ -203,6 +203,11 @@ describe('what is kept of a batch', () => {
     const kept = standingAt(dried, 'hang')!;
     expect(kept.saltGPerKg).toBeCloseTo(300 / 20.3 / 0.64, 6);
     expect(kept.balanceMg).toBe(20_300_000 * 0.64);
+    // A fifth may go where nothing is written, and not a fifth each time that some of it is kept.
+    expect(before.takes?.mostMg).toBe(4_060_000);
+    const some = moved(wet, { from: 'place hang', to: LOSSES.evaporation.account, amount: 4_000_000 });
+    expect(standingAt(some, 'hang')?.takes?.mostMg).toBe(60_000);
+    expect(kept.takes?.mostMg).toBe(0);
     // Weighed out first and the loss worked out when the step closes, it is the same.
     const out = moved(moved(wet, { from: 'place hang', to: 'product', amount: 12_992_000 }), {
       from: 'place hang',

@@ -17,6 +17,7 @@ import {
   type Matter,
 } from '../matter/index.js';
 import { LOSSES, type LossReason } from '../ledger/losses.js';
+import type { RibbonStation } from '../ledger/ribbon.js';
 import { mostTaken, traitsOf } from '../steps/index.js';
 import type { BatchFacts, LotCarries, StepFact } from './facts.js';
 import { batchMasses } from './masses.js';
@@ -75,10 +76,14 @@ export function standingAt(facts: BatchFacts, stepId: string, goneMg = 0): Stand
   const left = remainder && goneMg > 0 ? lose(matter, goneMg, LOSSES[remainder].leaves) : matter;
   return {
     ...standingOf(left, (station?.balanceMg ?? 0) - goneMg, formAt(facts, step)),
-    takes: remainder
-      ? { reason: remainder, mostMg: Math.round((station?.inMg ?? 0) * mostTaken(step.document)) }
-      : null,
+    takes: remainder ? { reason: remainder, mostMg: stillTaken(step, station, remainder) } : null,
   };
+}
+
+/** What air and heat may still take without a question: what they have taken already is part of it, however it was booked. */
+function stillTaken(step: StepFact, station: RibbonStation | undefined, reason: LossReason): number {
+  const takenMg = station?.slivers.find((s) => s.accountId === LOSSES[reason].account)?.massMg ?? 0;
+  return Math.max(0, Math.round((station?.inMg ?? 0) * mostTaken(step.document)) - takenMg);
 }
 
 /**

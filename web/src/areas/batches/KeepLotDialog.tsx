@@ -1,5 +1,6 @@
 import Box from '@mui/material/Box';
 import { useQuery } from '@tanstack/react-query';
+import { traitsOf } from '@zest/core';
 import { ROUTES, type BatchView, type StepView } from '@zest/contract';
 import { queries } from '../../data/queries.js';
 import { ChoiceInput, CommandDialog, MassInput } from '../../ui/command/index.js';
@@ -28,7 +29,10 @@ export function KeepLotDialog({ sheet, step, onClose }: KeepLotDialogProps) {
       <Box>
         {units.mass(step.balanceMg)} stand in this step. Mix before dividing, or the parts may differ. Its
         fat, its salt, its cure, its allergens and the heat it has had are computed from what was weighed in,
-        and go with it. Where it smokes, cooks or dries, what both weights are short of it has evaporated.
+        and go with it.
+        {traitsOf(step.document).remainder
+          ? ' What both weights are short of it air and heat have taken.'
+          : ''}
       </Box>
       <ChoiceInput name="trimId" label="Kept as which trim" options={fitting.map((t) => [t.id, t.name])} />
       <Box sx={{ display: 'flex', gap: 1.5, flexWrap: 'wrap' }}>
