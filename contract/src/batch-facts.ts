@@ -16,6 +16,7 @@ import { keptMatter } from './matter.js';
 import { HOUSE_RULES, day, instant } from './fields.js';
 import { recipeDocument, recipeLine } from './recipes.js';
 import { id } from './route.js';
+import { portion } from './portions.js';
 import { methodStep } from './steps.js';
 import { kept } from './visibility.js';
 
@@ -196,9 +197,17 @@ export const batchFacts = z.object({
     .nullable(),
   accounts: z.array(accountFact),
   casings: z.array(
-    z.object({ lotId: id, lotCode: z.string(), accountId: id, leftMm: z.int(), gPerM: z.number() }),
+    z.object({
+      casingId: id,
+      lotId: id,
+      lotCode: z.string(),
+      accountId: id,
+      leftMm: z.int(),
+      gPerM: z.number(),
+    }),
   ),
   productAccountId: id.nullable(),
+  portions: z.array(portion.extend({ accountId: id })).default([]),
   reworkAccountId: id.nullable(),
 }) as unknown as z.ZodType<BatchFacts>;
 

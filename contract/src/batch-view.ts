@@ -39,6 +39,8 @@ export const ribbonStation = z.object({
   position: z.int(),
   closed: z.boolean(),
   stream: z.enum(['all', 'lean', 'fat']),
+  portion: z.string().nullable(),
+  parted: z.record(z.string(), z.int()),
   inMg: z.int(),
   bands: composition,
   outMg: z.int(),
@@ -195,6 +197,16 @@ const stepView = z.object({
   leftOut: z.boolean(),
   caution: z.string().nullable(),
   nextTitle: z.string().nullable(),
+  portion: z.string().nullable(),
+  parts: z.array(
+    z.object({
+      key: z.string(),
+      name: z.string(),
+      plannedMg: z.int(),
+      outMg: z.int(),
+      nextTitle: z.string(),
+    }),
+  ),
   version: z.int(),
 });
 
@@ -235,14 +247,16 @@ const gauge = z.object({
   source: z.string(),
 });
 
-const weighing = z.object({
-  lines: z.array(lineView),
-  meatBasis: z.object({ massMg: z.int(), from: z.enum(['ground', 'weighed', 'planned']) }),
-  mixMg: z.int(),
-  madeMixMg: z.int().nullable(),
-  loads: z.int(),
-  /** Where it stands against every limit, weighed or due, with the room that is left. */
-  cure: batchCure,
+const taste = z.object({
+  state: z.enum(['none', 'skipped', 'passed', 'core', 'failed', 'void']),
+  maySkip: z.boolean(),
+  sentence: z.string(),
+  doneC: z.number(),
+});
+const cold = z.object({ beforeMs: z.number(), sinceMs: z.number().nullable() });
+
+/** What is asked of each product while it is weighed. */
+const ofLane = {
   gauges: z.array(gauge),
   /** The declaration as made so far; null before the first weight. */
   label: z
@@ -253,16 +267,9 @@ const weighing = z.object({
       allergens: z.array(z.string()),
     })
     .nullable(),
-  openedFatPct: z.number(),
-  openedFatSd: z.number(),
-  fatTest: z
-    .object({ fatPct: z.number(), fatSd: z.number(), posteriorPct: z.number(), posteriorSd: z.number() })
-    .nullable(),
-  plannedFatPct: z.number(),
-  fatSd: z.number(),
-  inWindow: z.number(),
   casing: z
     .object({
+      casingId: id,
       name: z.string(),
       lots: z.array(z.object({ lotId: id, lotCode: z.string(), leftMm: z.int() })),
       links: z.int(),
@@ -296,6 +303,41 @@ const weighing = z.object({
       outliers: z.array(z.int()),
     })
     .nullable(),
+};
+const portionView = z.object({ ...ofLane, key: z.string(), taste, cold });
+
+const product = z.object({
+  key: z.string().nullable(),
+  name: z.string(),
+  meantState: z.enum(PRODUCT_STATES),
+  partsAtStepId: id.nullable(),
+  plannedMg: z.int(),
+  inMg: z.int(),
+  finishedMg: z.int(),
+  yield: z.number().nullable(),
+  uncured: z.boolean(),
+  done: z.boolean(),
+});
+
+const weighing = z.object({
+  ...ofLane,
+  lines: z.array(lineView),
+  meatBasis: z.object({ massMg: z.int(), from: z.enum(['ground', 'weighed', 'planned']) }),
+  mixMg: z.int(),
+  madeMixMg: z.int().nullable(),
+  loads: z.int(),
+  /** Where it stands against every limit, weighed or due, with the room that is left. */
+  cure: batchCure,
+  openedFatPct: z.number(),
+  openedFatSd: z.number(),
+  fatTest: z
+    .object({ fatPct: z.number(), fatSd: z.number(), posteriorPct: z.number(), posteriorSd: z.number() })
+    .nullable(),
+  plannedFatPct: z.number(),
+  fatSd: z.number(),
+  inWindow: z.number(),
+  products: z.array(product),
+  portions: z.array(portionView),
 });
 export const batchWeighing = weighing as unknown as z.ZodType<BatchWeighing>;
 
@@ -304,16 +346,11 @@ const process = z.object({
   readings: z.array(readingFact),
   marks: z.array(markFact),
   entries: z.array(entryView),
-  cold: z.object({ beforeMs: z.number(), sinceMs: z.number().nullable() }),
+  cold,
   outOfChill: z.object({ warnMinutes: z.number(), stopMinutes: z.number() }),
   /** Species of its meats. */
   species: z.array(z.string()),
-  taste: z.object({
-    state: z.enum(['none', 'skipped', 'passed', 'core', 'failed', 'void']),
-    maySkip: z.boolean(),
-    sentence: z.string(),
-    doneC: z.number(),
-  }),
+  taste,
   learned: z.array(z.object({ name: z.string(), value: z.number(), unit: z.string(), runs: z.int() })),
   notices: z.array(notice),
 });
@@ -324,6 +361,7 @@ const costs = z.object({
     totalMinor: z.int(),
     perKgMinor: z.number().nullable(),
     perLinkMinor: z.number().nullable(),
+    products: z.array(z.object({ key: z.string().nullable(), perKgMinor: z.number().nullable() })),
     keptMinor: z.int(),
     parts: z.array(z.object({ name: z.string(), minor: z.number() })),
     unpriced: z.array(z.string()),

@@ -64,6 +64,8 @@ export const massOut = z.object({
   ...entrySource,
   stepId: id,
   to: z.enum(OUT_TO, { error: 'Say where it goes: next, loss or rework.' }),
+  /** On into a portion that parts here, by its key. */
+  portion: z.string().max(40).optional(),
   reason: z.string().max(40).optional(),
   /** The cause, where it is a defect; or where a remainder is to go. */
   note: z.string().trim().max(300).optional(),

@@ -3,6 +3,7 @@ import { HEAT_STATES } from '@zest/core';
 import { batchChanged } from './batches.js';
 import { day, massMg, reason } from './fields.js';
 import { EVERYONE, HANDS, LEAD, NONE, byId, id, route } from './route.js';
+import { portion } from './portions.js';
 import { methodStep } from './steps.js';
 
 const command = z.object({ id });
@@ -52,12 +53,15 @@ export type TakeCasing = z.infer<typeof takeCasing>;
 
 export const giveBack = command.extend({
   what: z.enum(['finished', 'left over'], { error: 'Say what goes back: finished, or left over.' }),
+  /** Which of its products, by the key of the portion; what nothing parted off where absent. */
+  portion: z.string().max(40).optional(),
   massMg,
 });
 export type GiveBack = z.infer<typeof giveBack>;
 
 const casingLot = z.object({
   lotId: id,
+  casingId: id,
   code: z.string(),
   freeMm: z.int(),
   receivedOn: z.string().nullable(),
@@ -95,6 +99,17 @@ export const changeMethod = command.extend({
 });
 export type ChangeMethod = z.input<typeof changeMethod>;
 
+export const partPortion = command.extend({
+  signed,
+  /** The step out of which it is weighed. */
+  stepId: id,
+  name: portion.shape.name.min(2, { error: 'Name the product that is parted off.' }),
+  plan: portion.shape.plan,
+  /** What is still done to it, in this order; nothing where it is finished as it is. */
+  steps: z.array(methodStep).max(20, { error: 'At most 20 steps are done to a portion.' }),
+});
+export type PartPortion = z.infer<typeof partPortion>;
+
 export const secondCheck = command.extend({
   lineId: id,
   personId: id,
@@ -105,6 +120,8 @@ export type SecondCheck = z.infer<typeof secondCheck>;
 export const LABEL_KINDS = ['tub', 'bag'] as const;
 export const printLabel = command.extend({
   what: z.enum(LABEL_KINDS, { error: 'A label is for a tub or a bag.' }),
+  /** The step that it stands at: what is parted off has the label of its own product. */
+  stepId: id.optional(),
   /** Mixer load the tub goes to; 0 where there is one only. */
   load: z.int().min(0).max(99),
   massMg: massMg.optional(),
@@ -204,6 +221,13 @@ export const benchWorkRoutes = {
     summary: 'A forgotten line goes in late, for what is left of the mix, and is mixed in',
     roles: HANDS,
     body: lateLine,
+  }),
+  partPortion: route({
+    ...onBatch,
+    path: '/batches/:id/portions',
+    summary: 'Part a portion off a batch: a product of its own, with its own way through the rest',
+    roles: HANDS,
+    body: partPortion,
   }),
   changeMethod: route({
     ...onBatch,

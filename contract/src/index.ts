@@ -40,6 +40,7 @@ export type { BackupState } from './safekeeping.js';
 export type { OwnShop } from './shop.js';
 export type { StartRecipe, TakenUp } from './shelf.js';
 export { TABLET_SHEET_PATH, inLines, type Reach, type Tablet } from './tablets.js';
+export { portion } from './portions.js';
 export { STEP_NOTE, methodStep } from './steps.js';
 export {
   BAUD_RATES,

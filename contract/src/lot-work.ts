@@ -180,6 +180,8 @@ export const customerTicket = z.object({
       id,
       number: z.int(),
       product: z.string(),
+      /** Key of the portion that it is; null for what nothing parted off. */
+      portion: z.string().nullable(),
       state: z.string(),
       /** Finished goods and left-over meat that are still here. */
       outMg: z.int(),

@@ -1,15 +1,9 @@
 import { z } from 'zod';
-import {
-  CLAIMS,
-  FAT_CLASSES,
-  LINE_ROLES,
-  PRODUCT_STATES,
-  type RecipeDocument,
-  type RecipeLine,
-} from '@zest/core';
+import { LINE_ROLES, type RecipeDocument, type RecipeLine } from '@zest/core';
 import { EVERYONE, NONE, byId, id, route } from './route.js';
 import { fatWindow } from './fields.js';
 import { carries } from './ingredients.js';
+import { portion, productFields } from './portions.js';
 import { methodStep } from './steps.js';
 
 /** Longest name, sentence and note of a line that a recipe takes. */
@@ -78,23 +72,10 @@ const positive = (what: string, most: number) =>
     .positive({ error: `${what} must be above 0.` })
     .max(most, { error: `${what} is too large.` });
 
-const recipeCasing = z.object({
-  casingId: id,
-  name: z.string(),
-  calibreMm: z.number(),
-  gPerM: z.number(),
-  material: z.string().optional(),
-  tubeMm: z.number().nullable().optional(),
-  tubeTakesG: z.number().nullable().optional(),
-});
-
 const documentFields = {
-  state: z.enum(PRODUCT_STATES),
+  ...productFields,
   window: fatWindow,
   confidence: z.number().min(0).max(0.99, { error: 'The wanted chance must be below 100 %.' }),
-  /** Class of product, for the usual window and the ceiling of the rule book. */
-  fatClass: z.enum(FAT_CLASSES).optional(),
-  claims: z.array(z.enum(CLAIMS)).default([]),
   speciesRules: z
     .array(
       z.object({
@@ -122,11 +103,8 @@ const documentFields = {
     .max(9)
     .default([]),
   steps: z.array(methodStep).max(40, { error: 'A method has at most 40 steps.' }),
-  casing: recipeCasing.nullable(),
-  linkMassG: positive('The piece', 20_000).nullable(),
-  linkLengthMm: positive('The length', 5000).nullable(),
-  packMassG: positive('The pack', 50_000).nullable().optional(),
-  cookingSentence: z.string().max(SENTENCE).optional(),
+  /** What is parted off; none where absent. */
+  portions: z.array(portion).max(12, { error: 'A recipe parts into at most 12 portions.' }).optional(),
 };
 
 /** A recipe as it is published: every line a weight of a known ingredient. */

@@ -34,6 +34,7 @@ const head = {
     .string()
     .max(STEP_NOTE, { error: `A note of a step has at most ${STEP_NOTE} letters.` })
     .optional(),
+  portion: z.string().min(1).max(40).optional(),
 };
 
 const ofKind = STEP_KINDS.map((kind) =>

@@ -11,6 +11,7 @@ import {
   type BenchEntry,
   type LineFact,
   type MethodStep,
+  type Portion,
   type RecipeLine,
   type ShopFacts,
   type StepFact,
@@ -32,6 +33,7 @@ interface Made {
   ingredients?: RecipeLine[];
   casing?: { lengthMm: number; gPerM: number };
   mixerCapacityKg?: number;
+  portions?: Portion[];
 }
 
 /** A line of an ingredient on a kilogram of meat. */
@@ -89,7 +91,10 @@ export function aBatch(steps: readonly MethodStep[], made: Made = {}): BatchFact
     ...plainAccount({ id: 'product', kind: 'lot', measure: 'mg', name: 'Finished' }),
     lotKind: 'product' as const,
   };
+  const portions = (made.portions ?? []).map((p) => ({ ...p, accountId: `product ${p.key}` }));
+  const parted = portions.map((p) => ({ ...product, id: p.accountId, name: p.name }));
   const casing = made.casing && {
+    casingId: 'casing kind',
     lotId: 'casing',
     lotCode: 'C-1',
     accountId: 'casing lot',
@@ -108,9 +113,10 @@ export function aBatch(steps: readonly MethodStep[], made: Made = {}): BatchFact
     notices: [],
     work: null,
     fatTest: null,
-    accounts: [...lots, ...places, product],
+    accounts: [...lots, ...places, product, ...parted],
     casings: casing ? [casing] : [],
     productAccountId: 'product',
+    portions,
     reworkAccountId: null,
   };
 }

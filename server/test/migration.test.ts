@@ -115,6 +115,7 @@ describe('a database made by the version before', () => {
       '027_people_notes.sql',
       '028_lots_of_a_kind.sql',
       '029_matter.sql',
+      '030_portions.sql',
     ]);
     expect(pending).toEqual(ran);
     expect(await pendingMigrations(ownerUrl)).toEqual([]);

@@ -173,7 +173,14 @@ describe('the casing that was used', () => {
   const bare = aBatch([step('meats', 'weigh-meat'), step('mix', 'mix'), step('stuff', 'stuff')], {
     casing: { lengthMm: 5000, gPerM: 10 },
   });
-  const second = { lotId: 'second', lotCode: 'C-2', accountId: 'second lot', leftMm: 40_000, gPerM: 10 };
+  const second = {
+    casingId: 'casing kind',
+    lotId: 'second',
+    lotCode: 'C-2',
+    accountId: 'second lot',
+    leftMm: 40_000,
+    gPerM: 10,
+  };
   const cased = (casing: object, casings = bare.casings) =>
     afterEntries(
       {

@@ -10,6 +10,8 @@ const station = (more: Partial<RibbonStation>): RibbonStation => ({
   name: 'Grind',
   position: 1,
   stream: 'all',
+  portion: null,
+  parted: {},
   closed: true,
   inMg: 10_000_000,
   bands: { lean: 7_500_000, fat: 2_500_000 },

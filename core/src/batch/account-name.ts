@@ -6,6 +6,8 @@ export function accountName(facts: BatchFacts, id: string): string {
   const step = facts.steps.find((s) => s.placeAccountId === id);
   if (step) return stepTitle(step.document);
   if (id === facts.productAccountId) return 'finished goods';
+  const portion = facts.portions.find((p) => p.accountId === id);
+  if (portion) return portion.name;
   const account = facts.accounts.find((a) => a.id === id);
   if (!account) return id;
   const code = account.lotCode && account.lotCode !== account.name ? ` ${account.lotCode}` : '';

@@ -16,7 +16,7 @@ export type Fact =
   | { kind: 'acceptance'; lineId: string; weighedMg: number }
   | { kind: 'notice'; sentence: string }
   | { kind: 'account'; account: AccountFact }
-  | { kind: 'closed'; stepId: string; at: string; by: string; overrideReason: string | null };
+  | { kind: 'closed'; stepId: string; at: string; by: string; overrideReason: string | null; leftOut?: true };
 
 /** The facts with one more; what is known already under its id changes nothing. */
 export function apply(facts: BatchFacts, fact: Fact): BatchFacts {
@@ -82,6 +82,7 @@ function closed(facts: BatchFacts, fact: Extract<Fact, { kind: 'closed' }>): Bat
           closedAt: fact.at,
           closedBy: fact.by,
           overrideReason: fact.overrideReason,
+          leftOut: fact.leftOut ?? step.leftOut,
           version: step.version + 1,
         }
       : step,

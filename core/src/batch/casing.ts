@@ -14,14 +14,23 @@ export function casingUsedMm({ steps, transfers }: BatchFacts, stepId: string): 
   return sumWhere(transfers, (t) => t.to === account) - sumWhere(transfers, (t) => t.from === account);
 }
 
-/** The casing of a batch: what it needs, what was used, and whether it lasts for what is left to stuff. */
-export function casingView(facts: BatchFacts, masses: BatchMasses, mixMg: number): CasingView | null {
+/**
+ * The casing of a product: what it needs, what was used, and whether it lasts for what is left to stuff.
+ *
+ * @param meantInto what is meant to come into a step of this key, mg; of none, all of the mix
+ */
+export function casingView(
+  facts: BatchFacts,
+  masses: BatchMasses,
+  meantInto: (stepKey: string | undefined) => number,
+): CasingView | null {
   const { recipe } = facts.batch;
   const { casing } = recipe;
   const lengthMm = pieceLengthMm(recipe);
   const [first] = facts.casings;
   if (!casing || !first || lengthMm === null) return null;
-  const step = facts.steps.find((s) => traitsOf(s.document).machine === 'stuffer' && !s.leftOut);
+  const step = facts.steps.findLast((s) => traitsOf(s.document).machine === 'stuffer' && !s.leftOut);
+  const mixMg = meantInto(step?.document.key);
   const station = masses.ribbon.find((r) => r.accountId === step?.placeAccountId);
   const stuffedMg = Math.max(0, station?.outMg ?? 0);
   const standing = station && station.inMg > 0 ? station.balanceMg : mixMg;
@@ -43,6 +52,7 @@ export function casingView(facts: BatchFacts, masses: BatchMasses, mixMg: number
       : { needM: 0, shortM: 0 };
   const { tubes = null, filledM, twistM, spareM } = plan;
   return {
+    casingId: casing.casingId,
     name: casing.name,
     calibreMm: casing.calibreMm,
     soakMinutes: soakMinutesOf(casing.material),

@@ -4,6 +4,7 @@ import { accountName } from './account-name.js';
 import type { AccountFact, BatchFacts } from './facts.js';
 import type { BatchMasses } from './masses.js';
 import type { BatchCosts, PiecesView } from './view.js';
+import { productCosts } from './products.js';
 import { workMinor } from './work.js';
 
 const WORK = 'Work';
@@ -17,15 +18,16 @@ export function costView(
   const bought = facts.accounts.filter(isBought);
   // What comes into a lot is no money back: found there so that more could be drawn, or kept of this batch.
   const lots = new Set(facts.accounts.flatMap((a) => (a.kind === 'lot' ? [a.id] : [])));
+  const prices = new Map(
+    bought.flatMap((a) =>
+      a.priceMinor === null
+        ? []
+        : [[a.id, { minorPerUnit: a.priceMinor, unitAmount: UNIT[a.measure] ?? 1 }] as const],
+    ),
+  );
   const goods = batchCost(
     effective(facts.transfers).filter((t) => !lots.has(t.to)),
-    new Map(
-      bought.flatMap((a) =>
-        a.priceMinor === null
-          ? []
-          : [[a.id, { minorPerUnit: a.priceMinor, unitAmount: UNIT[a.measure] ?? 1 }] as const],
-      ),
-    ),
+    prices,
   );
   const massMg = masses.productMg > 0 ? masses.productMg : standingMg(masses);
   // What was kept as a lot of its own takes along what it cost so far.
@@ -44,7 +46,12 @@ export function costView(
   return {
     totalMinor,
     perKgMinor: massMg > 0 ? (totalMinor - keptMinor) / (massMg / 1e6) : null,
-    perLinkMinor: count > 0 ? (totalMinor - keptMinor) / count : null,
+    // Links of several products are not alike.
+    perLinkMinor: count > 0 && facts.portions.length === 0 ? (totalMinor - keptMinor) / count : null,
+    products: [...productCosts(facts, masses, prices, work ?? 0)].map(([key, perKgMinor]) => ({
+      key,
+      perKgMinor,
+    })),
     keptMinor: Math.round(keptMinor),
     parts: [...parts].map(([name, minor]) => ({ name, minor })).sort((a, b) => b.minor - a.minor),
     unpriced: [

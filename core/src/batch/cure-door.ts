@@ -100,10 +100,11 @@ function ppm(value: number): string {
  * says. What was kept as a lot of its own has papers of its own.
  */
 export function isUncured(facts: BatchFacts, cure: BatchCure): boolean {
-  const kept = new Set(
-    facts.accounts.flatMap((a) => (a.kind === 'lot' && a.id !== facts.productAccountId ? [a.id] : [])),
-  );
-  return isForgotten(facts, { ...cure, parts: cure.parts.filter((p) => !kept.has(p.at?.accountId ?? '')) });
+  const here = new Set([facts.productAccountId, ...facts.steps.map((s) => s.placeAccountId)]);
+  return isForgotten(facts, {
+    ...cure,
+    parts: cure.parts.filter((p) => p.at === null || here.has(p.at.accountId)),
+  });
 }
 
 /** Whether any of it is, wherever it has gone: what the lead is told. */

@@ -5,6 +5,7 @@ import { LIMIT_RULES, NITRITE_FLOOR_PPM } from '../rules/limits.js';
 import { traitsOf } from '../steps/index.js';
 import { accountName } from './account-name.js';
 import type { BatchFacts, LineFact, ShopFacts, TransferFact } from './facts.js';
+import { hasParted } from './lanes.js';
 import { sumWhere } from './masses.js';
 import type { BatchMatters } from './matters.js';
 import { lineMatter, perKgOf } from './stuff.js';
@@ -201,14 +202,14 @@ function isLate(facts: BatchFacts, line: LineFact): boolean {
   return facts.steps.some((s) => s.id === line.stepId && s.origin === 'late');
 }
 
-/** What lies beyond the mix, in casings or as goods and lots, heap by heap. */
+/** What lies beyond the mix, in casings, behind a parting or as goods and lots, heap by heap. */
 function departed(
   { facts, matters }: CureInput,
   substance: CureSubstance,
 ): { part: Dosed; at: NonNullable<CurePart['at']> }[] {
   const beyond = [
     ...facts.steps
-      .filter((s) => !s.leftOut && traitsOf(s.document).set)
+      .filter((s) => !s.leftOut && (traitsOf(s.document).set || hasParted(facts, s)))
       .flatMap((s) => s.placeAccountId ?? []),
     ...facts.accounts.filter((a) => a.kind === 'lot' && a.measure === 'mg').map((a) => a.id),
   ];

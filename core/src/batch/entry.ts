@@ -6,6 +6,7 @@ import { inputError } from '../errors/index.js';
 import { lengthToken, massToken } from '../quantity/tokens.js';
 import { stepKind, stepTitle, traitsOf } from '../steps/index.js';
 import type { BatchFacts, StepFact, TransferFact } from './facts.js';
+import { casingsAt, firstOf, portionsAt } from './lanes.js';
 import { accountAfter } from './places.js';
 
 /** What a hand enters at the bench; each carries the id it was given when it was made. Masses mg. */
@@ -32,6 +33,8 @@ interface OutEntry {
   id: string;
   stepId: string;
   to: 'next' | 'loss' | 'rework';
+  /** On into this portion, which parts here. */
+  portion?: string | undefined;
   /** More than the step holds: why the lead books it as found. */
   found?: string | undefined;
   reason?: string | undefined;
@@ -60,7 +63,7 @@ interface MarkEntry {
 /** The part of a batch's facts that tells where entries go; entries do not change it. */
 export type BatchFrame = Pick<
   BatchFacts,
-  'steps' | 'lines' | 'casings' | 'productAccountId' | 'reworkAccountId'
+  'batch' | 'steps' | 'lines' | 'casings' | 'portions' | 'productAccountId' | 'reworkAccountId'
 >;
 
 /** A move that an entry makes. */
@@ -137,13 +140,25 @@ function outMoves(frame: BatchFrame, body: OutEntry, newId: () => string): Entry
 }
 
 function targetOf(frame: BatchFrame, step: StepFact, body: OutEntry): string | null {
-  if (body.to === 'next') return accountAfter(frame, step);
+  if (body.to === 'next')
+    return body.portion === undefined ? accountAfter(frame, step) : intoPortion(frame, step, body.portion);
   if (body.to === 'rework') return frame.reworkAccountId;
   const allowed = stepKind(step.document.kind).losses;
   const reason = lossReason(body.reason);
   if (!reason || !allowed.includes(reason))
     throw inputError('reason', `Name the loss: ${allowed.join(', ')}.`);
   return LOSSES[reason].account;
+}
+
+/** Where a portion goes that parts at a step. @throws InputError for one that does not */
+function intoPortion(frame: BatchFrame, step: StepFact, key: string): string | null {
+  const here = portionsAt(frame, step);
+  if (here.some((p) => p.key === key)) return firstOf(frame, key);
+  const names = here.map((p) => p.name).join(', ') || 'none';
+  throw inputError(
+    'portion',
+    `No such portion parts at ${stepTitle(step.document)}. Portions that do: ${names}.`,
+  );
 }
 
 /** What is weighed on counts its pieces; a single one is a sample too. */
@@ -162,11 +177,12 @@ function countedByWeight(
 
 /** Metres out of their lot, and with them the casing's own mass into the step. */
 function casingMoves(
-  { steps, casings }: BatchFrame,
+  frame: BatchFrame,
   { id, stepId, lengthMm, lotId }: CasingEntry,
   newId: () => string,
 ): EntryMoves | undefined {
-  const step = steps.find((s) => s.id === stepId);
+  const step = frame.steps.find((s) => s.id === stepId);
+  const casings = step ? casingsAt(frame, step) : [];
   const casing = lotId === undefined ? casings[0] : casings.find((c) => c.lotId === lotId);
   if (!step?.placeAccountId || !step.casingAccountId || !casing) return undefined;
   const metres = { ...PLAIN, id, from: casing.accountId, to: step.casingAccountId, amount: lengthMm, stepId };

@@ -4,6 +4,7 @@ import type { UsualLoss } from '../bench/hints.js';
 import type { HeatState } from '../cold-room/arrival.js';
 import type { KeptMatter } from '../matter/index.js';
 import type { RecipeDocument, RecipeLine } from '../recipe/document.js';
+import type { Portion } from '../recipe/portions.js';
 import type { BookId } from '../rules/books.js';
 import type { HouseRules } from '../rules/house.js';
 import type { Allergen } from '../recipe/ingredient.js';
@@ -31,7 +32,10 @@ export interface BatchFacts {
   accounts: AccountFact[];
   /** Lots of casing that are taken for it, the oldest first. */
   casings: CasingFact[];
+  /** Where what is finished of what nothing parted off comes to. */
   productAccountId: string | null;
+  /** What was parted off, or is meant to be. */
+  portions: PortionFact[];
   /** Lots of good meat kept apart from this batch. */
   reworkAccountId: string | null;
 }
@@ -81,6 +85,12 @@ export interface StepFact {
   /** Taken out by a change of method. */
   leftOut: boolean;
   version: number;
+}
+
+/** A portion of the batch: planned by its recipe, or parted off on the spot. */
+export interface PortionFact extends Portion {
+  /** Where what is finished of it comes to. */
+  accountId: string;
 }
 
 export interface LineFact {
@@ -238,6 +248,7 @@ export function plainAccount(account: Pick<AccountFact, 'id' | 'kind' | 'measure
 }
 
 interface CasingFact {
+  casingId: string;
   lotId: string;
   lotCode: string;
   accountId: string;

@@ -1,24 +1,20 @@
 import { beyondScaleError } from '../ledger/yields.js';
 import { massToken } from '../quantity/tokens.js';
-import { casingView } from './casing.js';
 import { costView } from './cost.js';
 import { entriesView } from './entries-view.js';
 import type { BatchCure } from './cure.js';
 import { isForgotten, isUncured, uncuredSentence } from './cure-door.js';
 import type { BatchFacts, BatchHead, ShopFacts } from './facts.js';
 import { batchFat } from './fat.js';
-import { batchLabel } from './label.js';
-import { batchGauges } from './limits.js';
+import { laneFigures } from './lane-figures.js';
+import { factsOfLane, laneKeys } from './lanes.js';
 import { batchLines } from './lines.js';
 import { batchMasses, sumWhere, type BatchMasses } from './masses.js';
-import { piecesView } from './pieces.js';
-import { pieceMassG } from '../recipe/piece.js';
 import { outOfChill } from '../rules/house.js';
 import { basisMg, speciesOf } from '../matter/index.js';
 import { lotMatter } from './stuff.js';
-import { outOfCold } from './out-of-cold.js';
+import { productViews } from './products.js';
 import { stepViews } from './step-views.js';
-import { batchTasting } from './tasting.js';
 import type { BatchSummary, BatchView, LineView, StepView } from './view.js';
 
 /**
@@ -30,13 +26,17 @@ import type { BatchSummary, BatchView, LineView, StepView } from './view.js';
 export function fold(facts: BatchFacts, shop: ShopFacts): BatchView {
   const masses = batchMasses(facts);
   const { lines, mixMg, madeMixMg, loads, basis, meatMg, cure } = batchLines(facts, masses, shop);
-  const taste = batchTasting(facts, masses.live);
-  const cold = outOfCold(facts);
-  const steps = stepViews({ facts, masses, lines, loads, taste, cold, cure, shop });
-  const pieces = piecesView(facts);
+  const main = laneFigures(facts, null, { masses, lines, meatMg, mixMg, cure, shop });
+  const portions = facts.portions.map(({ key }) => ({
+    key,
+    ...laneFigures(facts, key, { masses, lines, meatMg, mixMg, cure, shop }),
+  }));
+  const steps = stepViews({ facts, masses, lines, loads, mixMg, cure, shop });
+  const products = productViews(facts, masses, mixMg, cure);
   const { batch } = facts;
   return {
     ...summary(facts, shop, { masses, lines, steps, cure }),
+    ...main,
     n: facts.n,
     recipe: {
       id: batch.recipeId,
@@ -49,15 +49,11 @@ export function fold(facts: BatchFacts, shop: ShopFacts): BatchView {
     hotness: batch.hotness,
     signed: batch.signed,
     cure,
-    gauges: batchGauges(facts, masses, lines, meatMg, shop),
-    label: batchLabel(facts, masses, isUncured(facts, cure)),
     ...batchFat(facts, lines),
     lines,
     steps,
     readings: facts.readings,
     marks: facts.marks,
-    taste,
-    cold,
     outOfChill: outOfChill(shop),
     species: everySpeciesOf(masses, facts),
     learned: shop.learned.figures,
@@ -67,10 +63,9 @@ export function fold(facts: BatchFacts, shop: ShopFacts): BatchView {
     mixMg,
     madeMixMg,
     loads,
-    casing: casingView(facts, masses, mixMg),
-    linkMassG: pieceMassG(facts.batch.recipe),
-    pieces,
-    cost: costView(facts, masses, pieces),
+    products,
+    portions,
+    cost: costView(facts, masses, main.pieces),
     version: batch.version,
     scales: shop.scales,
   };
@@ -79,14 +74,12 @@ export function fold(facts: BatchFacts, shop: ShopFacts): BatchView {
 /** The short form for lists and the day, without what only the whole view needs. */
 export function summarise(facts: BatchFacts, shop: ShopFacts): BatchSummary {
   const masses = batchMasses(facts);
-  const { lines, loads, cure } = batchLines(facts, masses, shop);
-  const taste = batchTasting(facts, masses.live);
-  const cold = outOfCold(facts);
+  const { lines, loads, mixMg, cure } = batchLines(facts, masses, shop);
   return summary(facts, shop, {
     masses,
     lines,
     cure,
-    steps: stepViews({ facts, masses, lines, loads, taste, cold, cure, shop }),
+    steps: stepViews({ facts, masses, lines, loads, mixMg, cure, shop }),
   });
 }
 
@@ -134,7 +127,7 @@ function summary(facts: BatchFacts, shop: ShopFacts, folded: Folded): BatchSumma
     stepId: open?.id ?? null,
     waitsFor: open ? (open.missing[0]?.sentence ?? 'Ready to close this step.') : null,
     trouble: batch.state === 'cancelled' ? null : trouble(facts, shop, folded),
-    uncured: isUncured(facts, folded.cure),
+    uncured: laneKeys(facts).some((key) => isUncured(factsOfLane(facts, key), folded.cure)),
     meatMg: masses.meatMg,
     outMg: masses.productMg,
     unaccountedMg: masses.unaccountedMg,

@@ -14,7 +14,7 @@ import {
   type StepLike,
 } from '../steps/index.js';
 import { loadStates, type LoadReading } from './loads.js';
-import type { Missing } from './view.js';
+import type { Missing, PartView } from './view.js';
 
 /** A line as the gate of its step looks at it. Masses mg. */
 interface GateLine {
@@ -59,6 +59,8 @@ export interface GateFacts {
   balanceMg?: number | undefined;
   /** What the last batches taught of its machine. */
   usual?: UsualLoss | undefined;
+  /** Portions that are to be weighed out of it. */
+  parts?: readonly Pick<PartView, 'key' | 'name' | 'plannedMg' | 'outMg'>[] | undefined;
   /** Steps before it that are still being worked at. */
   stillOpen?: readonly string[] | undefined;
 }
@@ -76,6 +78,7 @@ export function stepGate(facts: GateFacts): Missing[] {
     ...missingTime(facts),
     ...facts.lines.flatMap(missingLine),
     ...missingMass(facts),
+    ...missingParts(facts),
     ...missingLoads(facts),
     ...missingShares(facts),
     ...missingReadings(facts),
@@ -199,6 +202,17 @@ function missingMass(facts: GateFacts): Missing[] {
   return facts.casingUsed === false
     ? [{ what: 'casing', sentence: 'The casing that was used has not been entered.' }]
     : [];
+}
+
+/** What is meant to part here has parted, or the lead says that it does not. */
+function missingParts({ inMg, parts = [] }: GateFacts): Missing[] {
+  if (inMg <= 0) return [];
+  return parts
+    .filter((p) => p.outMg <= 0)
+    .map(({ key, name, plannedMg }) => ({
+      what: `part:${key}`,
+      sentence: `Nothing has been parted off for “${name}”, about ${massToken(plannedMg)} of it: weigh it, or the lead signs that there is none.`,
+    }));
 }
 
 /** What a machine of this shop keeps without anybody asking, as a part: the error of its scales, and what it usually does. */

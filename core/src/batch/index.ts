@@ -25,6 +25,7 @@ export {
   type LineFact,
   type MarkFact,
   type NoticeFact,
+  type PortionFact,
   type ReadingFact,
   type ReadingHow,
   type ShopFacts,
@@ -42,8 +43,11 @@ export {
   type Formula,
 } from './formulas.js';
 export { goesIn, isGivenUp, type GoesIn } from './goes-in.js';
+export { closing } from './closing.js';
 export { fold, summarise, unreadableSummary } from './fold.js';
 export { stepGate, type GateFacts } from './gate.js';
+export { seenFrom } from './lane-figures.js';
+export { factsOfLane, laneKeys, productOf } from './lanes.js';
 export { learnedFrom } from './learned.js';
 export { loadStates } from './loads.js';
 export { madeBatch, type MadeBatch } from './made.js';
@@ -61,8 +65,11 @@ export type {
   BatchView,
   BatchWeighing,
   EntryView,
+  LaneFigures,
   LineView,
   Missing,
+  PartView,
+  ProductView,
   StepView,
 } from './view.js';
 export { handHours, workMinor, type Stint, type WorkFact } from './work.js';

@@ -3,8 +3,9 @@ import { effective } from '../ledger/balances.js';
 import { ribbon, type Composition, type Material, type RibbonStation } from '../ledger/ribbon.js';
 import type { LedgerAccount } from '../ledger/types.js';
 import { yields, type YieldAnswer } from '../ledger/yields.js';
-import { stepTitle, streamAt } from '../steps/index.js';
+import { portionAt, stepTitle, streamAt } from '../steps/index.js';
 import type { AccountFact, BatchFacts, TransferFact } from './facts.js';
+import { laneKeys, productAccounts, productOf } from './lanes.js';
 import { batchMatters, type BatchMatters } from './matters.js';
 
 /** Everything about a batch's mass that is computed from its transfers. */
@@ -27,6 +28,7 @@ export function batchMasses(facts: BatchFacts): BatchMasses {
   const ofMass = facts.transfers.filter((t) => measure.get(t.from) === 'mg');
   const live = effective(ofMass);
   const meatAccounts = new Set(facts.lines.filter((l) => l.kind === 'meat').map((l) => l.lotAccountId));
+  const products = new Set(productAccounts(facts));
   const answer = yields({ accounts, meatBlock: [...meatAccounts], transfers: ofMass });
   const written =
     sumWhere(live, (t) => t.to === SHOP_ACCOUNTS.unaccounted) -
@@ -36,7 +38,7 @@ export function batchMasses(facts: BatchFacts): BatchMasses {
     yields: answer,
     ribbon: ribbon(accounts, ofMass, materials(facts.accounts)),
     meatMg: sumWhere(live, (t) => meatAccounts.has(t.from)),
-    productMg: sumWhere(live, (t) => t.to === facts.productAccountId),
+    productMg: sumWhere(live, (t) => products.has(t.to)),
     unaccountedMg: answer.unaccountedMg + written,
     matters: batchMatters(facts, live),
   };
@@ -57,6 +59,7 @@ function ledgerAccounts(facts: BatchFacts): LedgerAccount[] {
     ...facts.steps.map((s) => s.placeAccountId),
     ...facts.lines.map((l) => l.lotAccountId),
   ]);
+  const products = new Map(laneKeys(facts).map((key) => [productOf(facts, key), key]));
   return facts.accounts
     .filter((a) => used.has(a.id) && a.measure === 'mg')
     .map((a) => {
@@ -66,9 +69,15 @@ function ledgerAccounts(facts: BatchFacts): LedgerAccount[] {
         kind: a.kind,
         name: step ? stepTitle(step.document) : a.name,
         measure: a.measure,
-        product: a.id === facts.productAccountId,
+        product: products.has(a.id),
+        portion: products.get(a.id) ?? null,
         ...(step
-          ? { closed: step.closedAt !== null, position: step.position, stream: streamAt(step.document) }
+          ? {
+              closed: step.closedAt !== null,
+              position: step.position,
+              stream: streamAt(step.document),
+              portion: portionAt(step.document),
+            }
           : {}),
       };
     });

@@ -6,6 +6,7 @@ import { Pile } from '../matter/pile.js';
 import { asksOf, countingFor, readingKind, traitsOf } from '../steps/index.js';
 import type { BatchFacts, LineFact, StepFact, TransferFact } from './facts.js';
 import { Heaps, offMg, type Slice } from './heap.js';
+import { partingStep, productAccounts } from './lanes.js';
 import { casingOn, kilogramOf, lotMatter } from './stuff.js';
 
 /** What the masses of a batch are made of, wherever they are. */
@@ -18,6 +19,8 @@ export interface BatchMatters {
   readonly weighedIn: Matter;
   /** What a line was weighed into, itself included, as it stood when that was done. */
   receivedWith(lineId: string): Matter | undefined;
+  /** What went from a place where something parts off to one of those that it parts to; nothing for other places. */
+  passed(from: string | null, to: string | null): Matter;
   /** Kept as lots of their own, left over or given back: not lost, and not the product of this batch. */
   readonly setAside: Matter;
 }
@@ -47,6 +50,8 @@ class Replay implements BatchMatters {
   readonly #shrinks: ReadonlyMap<string, Shrink>;
   readonly #heat = new Map<string, HeatState | null>();
   readonly #kilograms = new Map<string, Pile>();
+  /** What went on from places where something parts off, by where it went. */
+  readonly #passed: ReadonlyMap<string, Map<string, Pile>>;
 
   constructor(facts: BatchFacts, live: readonly TransferFact[]) {
     this.#facts = facts;
@@ -57,6 +62,12 @@ class Replay implements BatchMatters {
       facts.steps.flatMap((s) => (s.placeAccountId ? [[s.placeAccountId, s] as const] : [])),
     );
     this.#shrinks = shrinking(facts, live);
+    this.#passed = new Map(
+      facts.portions.flatMap((p) => {
+        const from = partingStep(facts, p)?.placeAccountId;
+        return from ? [[from, new Map<string, Pile>()] as const] : [];
+      }),
+    );
     live.forEach((t, i) => {
       const list = this.#coming.get(t.to);
       if (list) list.push(i);
@@ -80,10 +91,19 @@ class Replay implements BatchMatters {
     return this.#received.get(lineId);
   }
 
+  passed(from: string | null, to: string | null): Matter {
+    return (
+      this.#passed
+        .get(from ?? '')
+        ?.get(to ?? '')
+        ?.asMatter() ?? NOTHING
+    );
+  }
+
   get setAside(): Matter {
-    const { productAccountId } = this.#facts;
+    const products = new Set(productAccounts(this.#facts));
     const ends = [...this.#heaps].filter(
-      ([id]) => id !== productAccountId && this.#accounts.get(id)?.kind === 'lot',
+      ([id]) => !products.has(id) && this.#accounts.get(id)?.kind === 'lot',
     );
     return joinAll(ends.map(([, heaps]) => heaps.together));
   }
@@ -103,10 +123,20 @@ class Replay implements BatchMatters {
 
   #in(t: TransferFact, slice: Slice): void {
     if (!this.#isEnd(t.to)) return;
+    this.#note(t, slice);
     const heaps = this.#heapsOf(t.to);
     heaps.add(slice);
     // What a correction was weighed into is asked later; what the rest was, never.
     if (t.lineId !== null && this.#isCorrection(t.lineId)) this.#received.set(t.lineId, heaps.together);
+  }
+
+  /** What a place parts is told by where it goes. */
+  #note({ from, to }: TransferFact, { of, massMg, heat }: Slice): void {
+    const ways = this.#passed.get(from);
+    if (!ways) return;
+    const pile = ways.get(to) ?? new Pile();
+    pile.add(of, massMg, heat);
+    ways.set(to, pile);
   }
 
   /** A kilogram of a line, worked out once. */

@@ -16,6 +16,7 @@ import { numberOf, traitsOf } from '../steps/index.js';
 import type { BatchFacts, LineFact, ShopFacts } from './facts.js';
 import { houseOf } from '../rules/house.js';
 import { carried, madeLines } from './limits.js';
+import { factsOfLane } from './lanes.js';
 import { batchLines } from './lines.js';
 import { batchMasses } from './masses.js';
 import { lineMatter } from './stuff.js';
@@ -179,11 +180,30 @@ function underTheirCore(meats: readonly MeatIn[], recipe: MeatRules['recipe']): 
 
 /**
  * What is wrong with a batch: its meats by the lots they really come from, and its ingredients by the
- * check of the recipe on the lines as they are made. A command asks it of the batch as it would be.
+ * check of the recipe on the lines as they are made. A command asks it of the batch as it would be; each portion is
+ * asked as the product that it becomes.
  */
 export function objections(facts: BatchFacts, shop: ShopFacts): Objection[] {
   const masses = batchMasses(facts);
   const { lines, basis } = batchLines(facts, masses, shop);
+  const ofLane = (key: string | null) => laneObjections(factsOfLane(facts, key), lines, basis.massMg, shop);
+  const main = ofLane(null);
+  return [
+    ...main,
+    ...facts.portions.flatMap(({ key, name }) =>
+      ofLane(key)
+        .filter((o) => !main.some((m) => m.sentence === o.sentence && m.level === o.level))
+        .map((o) => ({ ...o, guard: `${o.guard}@${key}`, sentence: `${name}: ${o.sentence}` })),
+    ),
+  ];
+}
+
+function laneObjections(
+  facts: BatchFacts,
+  lines: readonly LineView[],
+  meatMg: number,
+  shop: ShopFacts,
+): Objection[] {
   const { batch } = facts;
   const rules: MeatRules = {
     recipe: batch.recipe,
@@ -193,7 +213,7 @@ export function objections(facts: BatchFacts, shop: ShopFacts): Objection[] {
   };
   return [
     ...meatObjections(meatsIn(facts, lines), rules),
-    ...recipeObjections(facts, lines, basis.massMg, shop),
+    ...recipeObjections(facts, lines, meatMg, shop),
     ...allergensGained(facts, lines),
   ];
 }

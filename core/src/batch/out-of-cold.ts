@@ -14,7 +14,13 @@ export function outOfCold(facts: BatchFacts): TimeOut {
     ...steps.flatMap((s) => (endsRaw(s) && begun(facts, s) ? [startOf(facts, s)] : [])),
   );
   const masses = new Set(accounts.flatMap((a) => (a.measure === 'mg' ? [a.id] : [])));
-  const weights = transfers.filter((t) => t.how !== 'derived' && (masses.has(t.from) || masses.has(t.to)));
+  const here = new Set(steps.map((s) => s.id));
+  const weights = transfers.filter(
+    (t) =>
+      t.how !== 'derived' &&
+      (masses.has(t.from) || masses.has(t.to)) &&
+      (t.stepId === null || here.has(t.stepId)),
+  );
   const first = Math.min(...weights.filter((t) => t.lineId !== null).map((t) => Date.parse(t.at)));
   const events: ChillEvent[] = [
     ...weights.map((t) => ({ kind: 'out' as const, at: Date.parse(t.at) })),

@@ -1,12 +1,14 @@
 import {
   firstPlaceIndex,
   nextPlaceIndex,
+  portionAt,
   streamAt,
   streamOf,
   traitsOf,
   type MethodStep,
 } from '../steps/index.js';
 import type { BatchFacts, StepFact } from './facts.js';
+import { productOf, type Ways } from './lanes.js';
 
 interface PlacedStep {
   document: MethodStep;
@@ -19,16 +21,20 @@ function placed<S extends PlacedStep>(steps: readonly S[]): S[] {
   return steps.filter((s) => !s.leftOut && s.placeAccountId !== null);
 }
 
-/** The place a meat is weighed into: the first of its stream, which its fat decides. */
+/** The place a meat is weighed into: the first of its stream, which its fat decides, of the way that is worked on. */
 export function placeForMeat(steps: readonly PlacedStep[], fatPct: number | null): string | undefined {
-  const there = placed(steps);
+  const lane = steps[0] ? portionAt(steps[0].document) : null;
+  const there = placed(steps).filter((s) => portionAt(s.document) === lane);
   const documents = there.map((s) => s.document);
   return there[firstPlaceIndex(documents, streamOf(documents, fatPct))]?.placeAccountId ?? undefined;
 }
 
 /** The step that what comes out of a step goes on to; undefined after the last, for the finished goods. */
 export function stepAfter(facts: Pick<BatchFacts, 'steps'>, step: StepFact): StepFact | undefined {
-  const there = facts.steps.filter((s) => !s.leftOut && (s.placeAccountId !== null || s.id === step.id));
+  const lane = portionAt(step.document);
+  const there = facts.steps.filter(
+    (s) => portionAt(s.document) === lane && !s.leftOut && (s.placeAccountId !== null || s.id === step.id),
+  );
   return there[
     nextPlaceIndex(
       there.map((s) => s.document),
@@ -37,12 +43,9 @@ export function stepAfter(facts: Pick<BatchFacts, 'steps'>, step: StepFact): Ste
   ];
 }
 
-/** Where mass that is weighed out of a step goes on to: the next place, or the finished goods. */
-export function accountAfter(
-  facts: Pick<BatchFacts, 'steps' | 'productAccountId'>,
-  step: StepFact,
-): string | null {
-  return stepAfter(facts, step)?.placeAccountId ?? facts.productAccountId;
+/** Where mass that is weighed out of a step goes on to: the next place of its lane, or what is finished of it. */
+export function accountAfter(ways: Ways, step: StepFact): string | null {
+  return stepAfter(ways, step)?.placeAccountId ?? productOf(ways, portionAt(step.document));
 }
 
 /** The grinds before the ingredients behind which no other grind of their stream comes. */

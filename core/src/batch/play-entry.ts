@@ -1,6 +1,7 @@
 import { InputError } from '../errors/index.js';
 import { SHOP_ACCOUNTS } from '../ledger/shop-accounts.js';
 import { apply } from './apply.js';
+import { closing } from './closing.js';
 import { SHORTFALL_REASON, movesOf, shortfallSentence, type BenchEntry, type EntryMove } from './entry.js';
 import { plainAccount, type AccountFact, type BatchFacts, type TransferFact } from './facts.js';
 import { settlement } from './settle.js';
@@ -118,8 +119,7 @@ function shortfall(facts: BatchFacts, move: EntryMove, by: EntryBy): BatchFacts 
 function playClose(facts: BatchFacts, stepId: string, by: EntryBy): BatchFacts {
   const step = facts.steps.find((s) => s.id === stepId);
   if (!step || step.closedAt !== null) return facts;
-  const closed = apply(facts, { kind: 'closed', stepId, at: by.at, by: by.person, overrideReason: null });
-  return settled(closed, by);
+  return settled(closing(facts, { stepId, at: by.at, by: by.person, overrideReason: null }), by);
 }
 
 /** The facts with everything booked that follows from them. */

@@ -5,6 +5,7 @@ import { lossHint } from '../bench/hints.js';
 import { countMarks } from '../bench/marks.js';
 import type { TasteState } from '../bench/taste-state.js';
 import type { TimeOut } from '../cold-room/chill-clock.js';
+import { plannedLanes, type PlannedLanes } from '../recipe/planned-lanes.js';
 import { soakMinutesOf } from '../casing/materials.js';
 import type { RibbonStation } from '../ledger/ribbon.js';
 import {
@@ -13,6 +14,7 @@ import {
   holdsMass,
   hoursOf,
   loadsOf,
+  portionAt,
   readyChecks,
   stepInstruction,
   stepKind,
@@ -30,9 +32,11 @@ import { cureDoor } from './cure-door.js';
 import type { BatchFacts, ShopFacts, StepFact } from './facts.js';
 import { stepGate } from './gate.js';
 import { sumWhere, type BatchMasses } from './masses.js';
-import { missingCold } from './out-of-cold.js';
+import { factsOfLane, firstOf, hasParted, laneKeys, portionsAt } from './lanes.js';
+import { missingCold, outOfCold } from './out-of-cold.js';
 import { isEmptyStream, stepAfter } from './places.js';
-import type { LineView, Missing, StepView } from './view.js';
+import { batchTasting } from './tasting.js';
+import type { LineView, Missing, PartView, StepView } from './view.js';
 import { openBefore, workable } from './workable.js';
 
 /** What the steps of a batch are folded from. */
@@ -42,12 +46,23 @@ export interface StepsInput {
   lines: readonly LineView[];
   /** Mixer loads of the batch. */
   loads: number;
-  taste: TasteState & { doneC: number };
-  /** Time out of the cold. */
-  cold: TimeOut;
+  /** The mix as it is due. */
+  mixMg: number;
   /** Nitrite as weighed. */
   cure: BatchCure;
   shop: ShopFacts;
+}
+
+/** The same for the product that a step is done to. */
+interface LaneInput extends StepsInput {
+  /** As if the batch made this product alone. */
+  facts: BatchFacts;
+  /** All of them, with the ways that part off. */
+  whole: BatchFacts;
+  taste: TasteState & { doneC: number };
+  /** Time out of the cold. */
+  cold: TimeOut;
+  planned: PlannedLanes | null;
 }
 
 /** A step with what was found out about it on the way. */
@@ -67,10 +82,31 @@ export const FINISHED_GOODS = 'Finished goods';
 /** The steps of a batch with their masses, what each still needs, and what is said about it. */
 export function stepViews(input: StepsInput): StepView[] {
   const open = workable(input.facts);
-  return input.facts.steps.map((step) => stepView(input, now(input, step), open.has(step.id)));
+  const lanes = new Map(laneKeys(input.facts).map((key) => [key, laneInput(input, key)]));
+  return input.facts.steps.flatMap((step) => {
+    const lane = lanes.get(portionAt(step.document)) ?? lanes.get(null);
+    return lane ? [stepView(lane, now(lane, step), open.has(step.id))] : [];
+  });
 }
 
-function now(input: StepsInput, step: StepFact): StepNow {
+function laneInput(input: StepsInput, key: string | null): LaneInput {
+  const { facts: whole, masses, mixMg } = input;
+  const facts = factsOfLane(whole, key);
+  const steps = whole.steps.filter((s) => !s.leftOut).map((s) => s.document);
+  return {
+    ...input,
+    facts,
+    whole,
+    taste: batchTasting(facts, masses.live),
+    cold: outOfCold(facts),
+    planned:
+      whole.portions.length === 0
+        ? null
+        : plannedLanes({ ...whole.batch.recipe, portions: whole.portions, steps }, mixMg),
+  };
+}
+
+function now(input: LaneInput, step: StepFact): StepNow {
   const { facts, masses } = input;
   const station = stationOf(masses, step);
   const weighed = sumWhere(masses.live, (t) => t.stepId === step.id && t.lineId !== null);
@@ -92,7 +128,7 @@ function stationOf(masses: BatchMasses, step: StepFact): RibbonStation | undefin
 }
 
 /** The readings of a step; a patty is done where the batch says so when the method does not. */
-function asksHere({ taste }: StepsInput, step: StepFact, situation: Situation): ReadingAsk[] {
+function asksHere({ taste }: LaneInput, step: StepFact, situation: Situation): ReadingAsk[] {
   const asks = asksOf(step.document, situation);
   if (!traitsOf(step.document).tastes) return asks;
   return asks.map((ask) => (ask.kind === 'core' ? { ...ask, belowC: taste.doneC } : ask));
@@ -122,7 +158,7 @@ function situationOf({ facts, loads, shop }: StepsInput, step: StepFact, inMg: n
   };
 }
 
-function stepView(input: StepsInput, at: StepNow, isOpen: boolean): StepView {
+function stepView(input: LaneInput, at: StepNow, isOpen: boolean): StepView {
   const { facts, masses } = input;
   const { step, inMg, outMg, balanceMg } = at;
   const { document } = step;
@@ -150,8 +186,9 @@ function stepView(input: StepsInput, at: StepNow, isOpen: boolean): StepView {
     outMg,
     balanceMg,
     stepYield: masses.yields.stepYields[place] ?? null,
-    // One stream alone says nothing of the whole batch.
-    runningYield: stream === 'all' ? (masses.yields.runningYields[place] ?? null) : null,
+    // One stream or one portion alone says nothing of the whole batch.
+    runningYield:
+      stream === 'all' && !hasParted(input.whole, step) ? (masses.yields.runningYields[place] ?? null) : null,
     holdsMass: holdsMass(document) && step.placeAccountId !== null,
     stream,
     losses: [...stepKind(document.kind).losses],
@@ -164,8 +201,24 @@ function stepView(input: StepsInput, at: StepNow, isOpen: boolean): StepView {
     leftOut: step.leftOut,
     caution: traits.caution ?? null,
     nextTitle: step.placeAccountId === null ? null : titleOf(stepAfter(facts, step)),
+    portion: portionAt(document),
+    parts: partsOf(input, step),
     version: step.version,
   };
+}
+
+/** Portions that are weighed out of a step, with what is meant for each. */
+function partsOf({ whole, masses, planned }: LaneInput, step: StepFact): PartView[] {
+  return portionsAt(whole, step).map((p) => {
+    const first = whole.steps.find((s) => s.placeAccountId === firstOf(whole, p.key));
+    return {
+      key: p.key,
+      name: p.name,
+      plannedMg: Math.round(planned?.parted.get(p.key) ?? 0),
+      outMg: masses.ribbon.find((r) => r.accountId === step.placeAccountId)?.parted[p.key] ?? 0,
+      nextTitle: titleOf(first),
+    };
+  });
 }
 
 function titleOf(step: StepFact | undefined): string {
@@ -206,11 +259,8 @@ function timeLeft({ batch, steps }: BatchFacts, step: StepFact, shop: ShopFacts)
 }
 
 /** What the step still needs before it may close. */
-function gateOf(
-  { facts, lines, taste, cold, cure, shop }: StepsInput,
-  at: StepNow,
-  isOpen: boolean,
-): Missing[] {
+function gateOf(input: LaneInput, at: StepNow, isOpen: boolean): Missing[] {
+  const { facts, lines, taste, cold, cure, shop } = input;
   const { step } = at;
   if (isEmptyStream(facts, step, at.inMg)) return [];
   const traits = traitsOf(step.document);
@@ -234,6 +284,7 @@ function gateOf(
     outMg: at.outMg,
     balanceMg: at.balanceMg,
     usual: shop.learned.usual[step.document.kind],
+    parts: partsOf(input, step),
     stillOpen: isOpen ? openBefore(facts, step).map((s) => stepTitle(s.document)) : [],
   });
 }

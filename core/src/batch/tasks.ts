@@ -26,6 +26,8 @@ export interface WeighedTask {
   massMg: number;
   /** Losses only: the reason the ledger knows. */
   reason?: string;
+  /** Key of the portion into which it is weighed on. */
+  portion?: string;
 }
 
 /** Metres of casing that were used; the value is in mm. */
@@ -102,6 +104,7 @@ function massTasks(view: BatchView, step: StepView): WeighedTask[] {
   const traits = traitsOf(step);
   const station = view.ribbon.find((r) => r.position === step.position);
   const slivers = station?.slivers ?? [];
+  const partedMg = step.parts.reduce((sum, p) => sum + p.outMg, 0);
   const outTask: WeighedTask[] = step.holdsMass
     ? [
         {
@@ -110,8 +113,18 @@ function massTasks(view: BatchView, step: StepView): WeighedTask[] {
           title: outTitle(step),
           required: traits.mass !== 'passes on',
           done: step.outMg > 0 && (!step.counting?.weighedEach || step.balanceMg <= step.inMg * LEFT_PART),
-          massMg: step.outMg,
+          massMg: step.outMg - partedMg,
         },
+        ...step.parts.map(({ key, name, outMg, nextTitle }): WeighedTask => ({
+          id: `out:${key}`,
+          kind: 'out',
+          portion: key,
+          title:
+            nextTitle === FINISHED_GOODS ? `${name}, finished` : `${name}, on to ${nextTitle.toLowerCase()}`,
+          required: true,
+          done: outMg > 0,
+          massMg: outMg,
+        })),
       ]
     : [];
   const losses = stepKind(step.kind).losses.map((reason): WeighedTask => {

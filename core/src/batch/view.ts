@@ -124,7 +124,22 @@ export interface StepView {
   leftOut: boolean;
   caution: string | null;
   nextTitle: string | null;
+  /** Key of the portion that it is done to; null for what nothing parted off. */
+  portion: string | null;
+  /** Portions that are weighed out of it. */
+  parts: PartView[];
   version: number;
+}
+
+/** A portion as the step shows it that it parts from. Masses mg. */
+export interface PartView {
+  key: string;
+  name: string;
+  /** What is meant for it of what there is. */
+  plannedMg: number;
+  outMg: number;
+  /** Where it comes to. */
+  nextTitle: string;
 }
 
 /** One entry of the ledger as the batch shows it. */
@@ -175,8 +190,45 @@ export interface BatchSummary {
   ribbon: RibbonStation[];
 }
 
-/** What is weighed: lines, bases, fat, limits, casing, the declaration. */
-export interface BatchWeighing {
+/** What is asked of each product of a batch for itself. */
+export interface LaneFigures {
+  gauges: Gauge[];
+  label: { text: string; state: ProductState; stateSentence: string; allergens: string[] } | null;
+  casing: CasingView | null;
+  linkMassG: number | null;
+  pieces: PiecesView | null;
+  taste: TasteState & { doneC: number };
+  cold: TimeOut;
+}
+
+/** The same of a portion. */
+export interface PortionView extends LaneFigures {
+  key: string;
+}
+
+/** One product of a batch. Masses mg. */
+export interface ProductView {
+  /** Key of the portion; null for what nothing parted off. */
+  key: string | null;
+  name: string;
+  /** What it is meant to become. */
+  meantState: ProductState;
+  /** The step out of which it is weighed; null for what nothing parted off. */
+  partsAtStepId: string | null;
+  /** What is meant to be parted off, or to be finished of the rest. */
+  plannedMg: number;
+  /** What came into it; of what nothing parted off the meat of the batch. */
+  inMg: number;
+  finishedMg: number;
+  /** Over the meat that became it. */
+  yield: number | null;
+  uncured: boolean;
+  /** Nothing on its way is open. */
+  done: boolean;
+}
+
+/** What is weighed: lines, bases, fat, limits, casing, the declaration; of products that is what nothing parted off. */
+export interface BatchWeighing extends Omit<LaneFigures, 'taste' | 'cold'> {
   lines: LineView[];
   meatBasis: { massMg: number; from: 'ground' | 'weighed' | 'planned' };
   /** The mix as it is due, for the meat there is. */
@@ -186,27 +238,23 @@ export interface BatchWeighing {
   loads: number;
   /** Nitrite as weighed, part by part. */
   cure: BatchCure;
-  gauges: Gauge[];
-  label: { text: string; state: ProductState; stateSentence: string; allergens: string[] } | null;
   openedFatPct: number;
   openedFatSd: number;
   fatTest: { fatPct: number; fatSd: number; posteriorPct: number; posteriorSd: number } | null;
   plannedFatPct: number;
   fatSd: number;
   inWindow: number;
-  casing: CasingView | null;
-  linkMassG: number | null;
-  pieces: PiecesView | null;
+  /** Everything that it makes, what nothing parted off first. */
+  products: ProductView[];
+  portions: PortionView[];
 }
 
 /** What is done: steps, readings, marks, entries, the tasting. */
-export interface BatchProcess {
+export interface BatchProcess extends Pick<LaneFigures, 'taste' | 'cold'> {
   steps: StepView[];
   readings: ReadingFact[];
   marks: MarkFact[];
   entries: EntryView[];
-  taste: TasteState & { doneC: number };
-  cold: TimeOut;
   /** How long it may, in this shop. */
   outOfChill: OutOfChill;
   /** Species of its meats. */
@@ -222,6 +270,8 @@ export interface BatchCosts {
     totalMinor: number;
     perKgMinor: number | null;
     perLinkMinor: number | null;
+    /** What a kilogram of each product cost, by its key. */
+    products: { key: string | null; perKgMinor: number | null }[];
     /** Of it, what went along with lots that were kept of the batch. */
     keptMinor: number;
     parts: { name: string; minor: number }[];
@@ -232,6 +282,7 @@ export interface BatchCosts {
 }
 
 export interface CasingView {
+  casingId: string;
   name: string;
   /** The lots that are taken for it, the oldest first, and what each still has. */
   lots: { lotId: string; lotCode: string; leftMm: number }[];

@@ -1,6 +1,7 @@
 import { streamAt, traitsOf } from '../steps/index.js';
 import { effective } from '../ledger/balances.js';
 import type { BatchFacts, StepFact } from './facts.js';
+import { factsAtStep } from './lanes.js';
 
 /** Whether one of two steps must be done with before the other, by the streams that go through them. */
 function meet(a: StepFact, b: StepFact): boolean {
@@ -8,15 +9,17 @@ function meet(a: StepFact, b: StepFact): boolean {
   return x === 'all' || y === 'all' || x === y;
 }
 
-/** Steps before this one that are not closed and that it has to do with. */
-export function openBefore(facts: Pick<BatchFacts, 'steps'>, step: StepFact): StepFact[] {
-  return facts.steps.filter((s) => s.position < step.position && s.closedAt === null && meet(s, step));
+/** Steps before this one, on its way, that are not closed and that it has to do with. */
+export function openBefore(facts: BatchFacts, step: StepFact): StepFact[] {
+  return factsAtStep(facts, step).steps.filter(
+    (s) => s.position < step.position && s.closedAt === null && meet(s, step),
+  );
 }
 
 /**
  * The steps that can be worked at now. A step is, once everything before it on its stream is closed;
  * and also while that is still going on, when some of the mass has been weighed on to it already: half
- * is linked while the other half is being stuffed. Lean and fat ground apart do not wait for each other.
+ * is linked while the other half is being stuffed. Lean and fat ground apart do not wait for each other, nor do portions.
  */
 export function workable(facts: BatchFacts): Set<string> {
   if (facts.batch.state !== 'open') return new Set();

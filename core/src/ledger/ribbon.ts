@@ -20,6 +20,10 @@ export interface RibbonStation {
   closed: boolean;
   /** Lean and fat worked apart are two ribbons that join. */
   stream: 'all' | 'lean' | 'fat';
+  /** Key of the portion that stands here; null for what nothing parted off. */
+  portion: string | null;
+  /** What parted off from here into portions, by the portion's key, mg. */
+  parted: Readonly<Record<string, number>>;
   inMg: number;
   /** Materials of everything that came in, mg. */
   bands: Composition;
@@ -61,6 +65,8 @@ export function ribbon(
       position: place.position ?? 0,
       closed: place.closed ?? false,
       stream: place.stream ?? 'all',
+      portion: place.portion ?? null,
+      parted: partedFrom(place, leaving, byId),
       inMg,
       bands,
       outMg: total(leaving.filter((t) => isMainStream(byId.get(t.to)))),
@@ -75,6 +81,22 @@ export function ribbon(
 
 function isMainStream(account: LedgerAccount | undefined): boolean {
   return account?.kind === 'place' || (account?.kind === 'lot' && account.product === true);
+}
+
+/** What went on into portions that part here, by their key. */
+function partedFrom(
+  place: LedgerAccount,
+  leaving: readonly LedgerTransfer[],
+  byId: ReadonlyMap<string, LedgerAccount>,
+): Record<string, number> {
+  const parted: Record<string, number> = {};
+  for (const { to, amount } of leaving) {
+    const target = byId.get(to);
+    const key = target?.portion ?? null;
+    if (!isMainStream(target) || key === null || key === (place.portion ?? null)) continue;
+    parted[key] = (parted[key] ?? 0) + amount;
+  }
+  return parted;
 }
 
 /** What left for elsewhere than the next place, by where it went. */

@@ -1,4 +1,4 @@
-import type { WorkingDocument } from '../recipe/document.js';
+import type { ProductState, WorkingDocument } from '../recipe/document.js';
 import type { Finding } from '../recipe/finding.js';
 import { finding } from '../steps/kind.js';
 import { stepKind, type MethodStep } from '../steps/all-kinds.js';
@@ -119,6 +119,14 @@ function stateAgrees({ state, steps }: Method): Finding[] {
     return wrong('The product is called raw smoked, but the method cooks it.');
   if (state === 'dried' && !hung) return wrong('The product is called dried, but no step hangs it to dry.');
   return [];
+}
+
+/** What steps make of raw meat, by what they are. */
+export function stateByMethod(steps: readonly MethodStep[]): ProductState {
+  const traits = steps.map(traitsOf);
+  if (traits.some((t) => t.dries)) return 'dried';
+  if (traits.some((t) => t.heat === 'lethal')) return 'cooked';
+  return traits.some((t) => t.smokes) ? 'raw smoked (not cooked)' : 'raw';
 }
 
 function cureAgrees({ state, steps }: Method, { nitrite, nitrate, nitrateAlone }: Cured): Finding[] {

@@ -11,6 +11,7 @@ import { checkInclusions } from './check-inclusions.js';
 import { checkLines } from './check-lines.js';
 import { checkMachines } from './check-machines.js';
 import { checkSentences } from './check-sentences.js';
+import { checkPortions } from './check-portions.js';
 import { checkProduct } from './check-product.js';
 import type { WorkingDocument } from './document.js';
 import { recipeFigures, type RecipeFigures } from './figures.js';
@@ -18,6 +19,7 @@ import type { Finding } from './finding.js';
 import { gauges, type Gauge, type GaugeInput } from './gauges.js';
 import type { Ingredient } from './ingredient.js';
 import { looksLikeCure } from './common-ingredients.js';
+import { lanesOf, type Lane } from './portions.js';
 
 export interface RecipeCheck {
   findings: Finding[];
@@ -38,9 +40,56 @@ interface CheckInput {
 
 /**
  * Everything that can be said of a recipe as it stands: what stops it, what has to be signed, what is
- * only said, and the gauges. The same function serves the editor, publishing and opening a batch.
+ * only said, and the gauges. The same function serves the editor, publishing and opening a batch. Each portion is
+ * asked by every guard as the product that it becomes.
  */
 export function checkRecipe(input: CheckInput): RecipeCheck {
+  const { name, document } = input;
+  const unparted = checkPortions(name, document);
+  const [main, ...portions] = lanesOf(name, document);
+  if (!main || unparted.length > 0) {
+    const all = checkLane(input);
+    return { ...all, findings: [...all.findings, ...unparted] };
+  }
+  const own = checkLane({ ...input, document: main.document });
+  const findings = own.findings.map((f) => inDocument(f, document, main));
+  return {
+    ...own,
+    findings: [...findings, ...portions.flatMap((lane) => ofPortion(input, lane, own.findings))],
+  };
+}
+
+/** What is said of a portion and not of what it parts from. */
+function ofPortion(input: CheckInput, lane: Lane<WorkingDocument>, said: readonly Finding[]): Finding[] {
+  const { findings } = checkLane({ ...input, name: lane.name, document: lane.document });
+  return findings
+    .filter((f) => !said.some((s) => s.sentence === f.sentence && s.level === f.level))
+    .map((f) => ({
+      ...inDocument(f, input.document, lane),
+      guard: `${f.guard}@${lane.key}`,
+      sentence: `${lane.name}: ${f.sentence}`,
+    }));
+}
+
+/** Fields that each product has for itself. */
+const OWN_FIELDS = /^(state|fatClass|claims|casing|linkMassG|linkLengthMm|packMassG|cookingSentence|name)\b/;
+
+/** A finding of one product at its place in the whole recipe. */
+function inDocument(found: Finding, document: WorkingDocument, lane: Lane<WorkingDocument>): Finding {
+  const at = /^steps\[(\d+)\]/.exec(found.path);
+  const step = at && lane.document.steps[Number(at[1])];
+  if (at && step) {
+    const index = document.steps.findIndex((s) => s.key === step.key);
+    return { ...found, path: found.path.replace(at[0], `steps[${index}]`) };
+  }
+  const portion = document.portions?.findIndex((p) => p.key === lane.key) ?? -1;
+  return portion >= 0 && OWN_FIELDS.test(found.path)
+    ? { ...found, path: `portions[${portion}].${found.path}` }
+    : found;
+}
+
+/** One product as if the recipe had no other. */
+function checkLane(input: CheckInput): RecipeCheck {
   const { name, document, library, book } = input;
   const { figures, trouble } = figuresOf(document, library);
   const all = figures ? hottest(input) : [];

@@ -2,6 +2,7 @@ import type { FatClass } from '../rules/fat.js';
 import type { MethodStep } from '../steps/index.js';
 import type { Dose } from './dose.js';
 import type { IngredientFacts, LineRole } from './ingredient.js';
+import type { Portion } from './portions.js';
 
 export const PRODUCT_STATES = ['raw', 'raw smoked (not cooked)', 'cooked', 'dried'] as const;
 export type ProductState = (typeof PRODUCT_STATES)[number];
@@ -73,6 +74,8 @@ export interface WorkingDocument {
   packMassG?: number | null | undefined;
   /** What stands on the pack beside the declaration. */
   cookingSentence?: string | undefined;
+  /** What is parted off and becomes a product of its own; none where absent. */
+  portions?: Portion[] | undefined;
 }
 
 /** What an ingredient brings into a recipe, kept with a published line. */

@@ -64,6 +64,8 @@ interface StepHead {
   /** What a bench hand is told, where the recipe says it otherwise than the kind does. */
   instruction?: string | undefined;
   note?: string | undefined;
+  /** Key of the portion that it is done to; what nothing parted off where absent. */
+  portion?: string | undefined;
 }
 
 type StepOf<K> = K extends StepKind<infer N, infer T> ? StepHead & { kind: N } & ParamsOf<T> : never;

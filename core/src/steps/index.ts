@@ -40,6 +40,7 @@ export {
   wordOf,
   type StepLike,
 } from './step.js';
+export { partsFrom, portionAt, wayOf, type Parting } from './portions.js';
 export { firstPlaceIndex, nextPlaceIndex, streamAt, streamOf, takesStream, type Stream } from './streams.js';
 export { stepWords, writeStep } from './words.js';
 export { HORN_PART } from './kinds/stuff.js';

@@ -7,7 +7,7 @@ import { stepKind, type MethodStep } from './all-kinds.js';
 /** A step as far as its kind is asked: its name and whatever parameters it has. */
 export type StepLike = Pick<MethodStep, 'kind'>;
 
-const HEAD = new Set(['key', 'kind', 'title', 'instruction', 'note']);
+const HEAD = new Set(['key', 'kind', 'title', 'instruction', 'note', 'portion']);
 
 /** The parameters of a step that its kind knows; anything else it carries is left out. */
 export function paramsOf(step: StepLike): Params {

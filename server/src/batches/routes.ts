@@ -17,6 +17,7 @@ import { correctTaste } from './commands/correct-taste.js';
 import { growBatch } from './commands/grow-batch.js';
 import { changed } from './commands/on-batch.js';
 import { openBatch } from './commands/open-batch.js';
+import { partPortion } from './commands/part-portion.js';
 import { replanMeats } from './commands/replan-meats.js';
 import { reverseEntry } from './commands/reverse-entry.js';
 import { sayWork } from './commands/say-work.js';
@@ -96,6 +97,7 @@ function commands(router: Router, app: AppContext): void {
     correctTaste(app, person, params.id, body),
   );
   mount(router, ROUTES.addLateLine, ({ person, params, body }) => addLateLine(app, person, params.id, body));
+  mount(router, ROUTES.partPortion, ({ person, params, body }) => partPortion(app, person, params.id, body));
   mount(router, ROUTES.changeMethod, ({ person, params, body }) =>
     changeMethod(app, person, params.id, body),
   );

@@ -42,6 +42,7 @@ const GRANTS: Record<string, string> = {
   batch_summary: CHANGE,
   batch_work: ADD_ONLY,
   batch_step: CHANGE,
+  batch_portion: ADD_ONLY,
   batch_line: ADD_ONLY,
   reservation: CHANGE,
   reading: ADD_ONLY,

@@ -4,6 +4,8 @@ import {
   batchMasses,
   blocking,
   checkRecipe,
+  laneKeys,
+  portionAt,
   stepTitle,
   type BatchFacts,
   type StepFact,
@@ -99,14 +101,15 @@ async function mustObey(
   const closed = facts.steps.filter((s) => s.closedAt !== null && !s.leftOut).map((s) => s.document);
   const { findings } = checkRecipe({
     name: facts.batch.recipeName,
-    document: { ...facts.batch.recipe, steps: [...closed, ...steps] },
+    document: { ...facts.batch.recipe, portions: facts.portions, steps: [...closed, ...steps] },
     library: await readLibrary(tx),
     book: await chosenBook(tx),
   });
   const held = blocking(
     findings.filter(
       (f) =>
-        f.guard === 'method' ||
+        f.guard.startsWith('method') ||
+        f.guard === 'portion' ||
         f.guard.startsWith('cure') ||
         f.guard.startsWith('state') ||
         f.path.startsWith('steps'),
@@ -152,37 +155,39 @@ async function arrange(
   }
 }
 
-/** Mass that had already moved on to a later step comes back to the one that now stands before it. */
+/** Mass that had already moved on to a later step comes back to the one that now stands before it, on its own way. */
 async function bringMassForward(tx: Transaction, batchId: string, now: Date, person: Person): Promise<void> {
   const facts = await mustLoad(tx, batchId);
   const held = balances(facts.transfers);
-  const places = facts.steps
-    .filter((s) => s.placeAccountId !== null && (s.closedAt === null || s.leftOut))
-    .sort((a, b) => Number(a.leftOut) - Number(b.leftOut) || a.position - b.position);
-  const first = places[0];
-  if (!first?.placeAccountId)
-    throw conflict('no-place', 'The rest of the method has no step that holds the meat.');
-  const to = first.placeAccountId;
-  const moved = places.slice(1).flatMap(({ placeAccountId }) => {
-    const amount = held.get(placeAccountId ?? '') ?? 0;
-    if (placeAccountId === null || amount <= 0) return [];
-    return [
-      {
-        id: uuid(),
-        from: placeAccountId,
-        to,
-        amount,
-        at: now,
-        batchId,
-        stepId: first.id,
-        lineId: null,
-        personId: person.id,
-        deviceId: null,
-        how: 'derived' as const,
-        reversesId: null,
-        reason: 'The method was changed.',
-      },
-    ];
+  const moved = laneKeys(facts).flatMap((lane) => {
+    const places = facts.steps
+      .filter((s) => s.placeAccountId !== null && (s.closedAt === null || s.leftOut))
+      .filter((s) => portionAt(s.document) === lane)
+      .sort((a, b) => Number(a.leftOut) - Number(b.leftOut) || a.position - b.position);
+    const [first, ...later] = places;
+    const standing = later.filter((s) => (held.get(s.placeAccountId ?? '') ?? 0) > 0);
+    if (!first?.placeAccountId && facts.portions.length === 0)
+      throw conflict('no-place', 'The rest of the method has no step that holds the meat.');
+    return standing.flatMap((from) => {
+      if (!first?.placeAccountId || from.placeAccountId === null) return [];
+      return [
+        {
+          id: uuid(),
+          from: from.placeAccountId,
+          to: first.placeAccountId,
+          amount: held.get(from.placeAccountId) ?? 0,
+          at: now,
+          batchId,
+          stepId: first.id,
+          lineId: null,
+          personId: person.id,
+          deviceId: null,
+          how: 'derived' as const,
+          reversesId: null,
+          reason: 'The method was changed.',
+        },
+      ];
+    });
   });
   if (moved.length > 0) await postTransfers(tx, now, moved);
 }

@@ -1,4 +1,4 @@
-import { UNCURED, apply, fillTokens, fold, type BatchFacts, type StepView } from '@zest/core';
+import { UNCURED, closing, fillTokens, fold, type BatchFacts, type StepView } from '@zest/core';
 import type { BatchChanged, Person } from '@zest/contract';
 import { releaseAll } from '../../ledger/index.js';
 import { mustMaySign } from '../../people/index.js';
@@ -90,7 +90,8 @@ async function close(on: OnBatch, person: Person, step: StepView, reason: string
   const { id: stepId } = step;
   await closeStepRow(tx, { id: stepId, now, personId: person.id, reason, leftOut: false });
   const at = now.toISOString();
-  const next = apply(facts, { kind: 'closed', stepId, at, by: person.name, overrideReason: reason });
+  const next = closing(facts, { stepId, at, by: person.name, overrideReason: reason });
+  await leaveOutEmpty(on, person, next);
   if (reason !== null && becomesUncured(on, next)) {
     addSignature(tx, { batchId: facts.batch.id, personId: person.id, now, guard: UNCURED, reason });
   }
@@ -102,4 +103,13 @@ async function close(on: OnBatch, person: Person, step: StepView, reason: string
     announce(tx, now, { topic: 'lots' });
   }
   await settle(tx, next, now, person.id);
+}
+
+/** Steps that nothing will come to any more are written as left out. */
+async function leaveOutEmpty({ tx, now, facts }: OnBatch, person: Person, next: BatchFacts): Promise<void> {
+  const before = new Map(facts.steps.map((s) => [s.id, s]));
+  for (const { id, leftOut, overrideReason } of next.steps) {
+    if (leftOut && before.get(id)?.leftOut === false)
+      await closeStepRow(tx, { id, now, personId: person.id, reason: overrideReason, leftOut: true });
+  }
 }

@@ -1,4 +1,4 @@
-import { SHOP_ACCOUNTS, massToken } from '@zest/core';
+import { SHOP_ACCOUNTS, massToken, productOf } from '@zest/core';
 import type { BatchChanged, GiveBack, Person } from '@zest/contract';
 import { stockTransfer } from '../../cold-room/index.js';
 import { postTransfers } from '../../ledger/index.js';
@@ -23,7 +23,8 @@ export function giveBack(
       const message = `Batch ${number} is the shop's own; there is nobody to give it back to.`;
       throw invalid([{ path: 'what', message }]);
     }
-    const from = body.what === 'finished' ? facts.productAccountId : facts.reworkAccountId;
+    const finished = productOf(facts, body.portion ?? null);
+    const from = body.what === 'finished' ? finished : facts.reworkAccountId;
     const account = facts.accounts.find((a) => a.id === from);
     const hereMg = account?.balance ?? 0;
     if (from === null || body.massMg > hereMg) {

@@ -51,7 +51,7 @@ export async function insertMethod(
 
 /**
  * Puts steps that correct something before a position. They have no place of their own: they work on
- * the mass where it stands.
+ * the mass where it stands, and on the portion that the step before them is done to.
  * @returns their ids in order
  */
 export async function insertCorrection(
@@ -64,10 +64,11 @@ export async function insertCorrection(
   const batchId = facts.batch.id;
   await shiftSteps(tx, batchId, position, steps.length);
   const originNo = correctionNo(facts, origin);
+  const corrected = facts.steps.find((s) => s.position === position)?.document.portion;
   const rows = steps.map((document, i) => ({
     id: uuid(),
     position: position + i,
-    document,
+    document: corrected === undefined ? document : { ...document, portion: corrected },
     placeAccountId: null,
     origin,
     originNo,

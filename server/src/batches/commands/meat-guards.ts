@@ -1,15 +1,17 @@
 import {
   InputError,
   checkWindow,
+  lanesOf,
   lotMatter,
   meatObjections,
   mixture,
   outOfChill,
   type BookId,
   type InputIssue,
+  type Lane,
   type ShopFacts,
 } from '@zest/core';
-import type { OpenBatch, RecipeDocument } from '@zest/contract';
+import type { OpenBatch, Recipe, RecipeDocument } from '@zest/contract';
 import type { Transaction } from '../../platform/database.js';
 import { fromInputError, invalid } from '../../platform/problem.js';
 import { shopFacts } from '../read.js';
@@ -24,7 +26,7 @@ import { findMeatLots, type MeatLot } from '../store/lots.js';
 export async function checkMeats(
   tx: Transaction,
   body: OpenBatch,
-  recipe: RecipeDocument,
+  { name, document: recipe }: Pick<Recipe, 'name' | 'document'>,
   book: BookId,
   now: Date,
 ): Promise<Map<string, MeatLot>> {
@@ -45,7 +47,7 @@ export async function checkMeats(
     issues.push({ path: 'uses', message: 'A lot stands twice in the blend.' });
   }
   issues.push(...windowIssues(body, lots, recipe, book));
-  issues.push(...guardIssues(body, lots, recipe, shop.today));
+  issues.push(...guardIssues(body, lots, lanesOf(name, recipe), shop.today));
   if (issues.length > 0) throw invalid(issues);
   return lots;
 }
@@ -116,7 +118,7 @@ function blendOf(body: Pick<OpenBatch, 'uses'>, lots: ReadonlyMap<string, MeatLo
 function guardIssues(
   body: Pick<OpenBatch, 'uses' | 'signed' | 'window' | 'owner'>,
   lots: ReadonlyMap<string, MeatLot>,
-  recipe: RecipeDocument,
+  lanes: readonly Lane<RecipeDocument>[],
   today: string,
 ): InputIssue[] {
   const meats = body.uses.flatMap((use) => {
@@ -127,7 +129,13 @@ function guardIssues(
       { name: `${name} ${code}`, matter: lotMatter({ ...lot, id: lot.accountId }, use.massMg), fatPct },
     ];
   });
-  return meatObjections(meats, { recipe, window: body.window, owner: body.owner, today })
-    .filter((o) => o.level === 'sign' && o.guard !== 'window' && !body.signed[o.guard])
-    .map((o) => ({ path: `signed.${o.guard}`, message: o.sentence }));
+  const asked = new Map<string, InputIssue>();
+  for (const { document } of lanes) {
+    const rules = { recipe: document, window: body.window, owner: body.owner, today };
+    for (const { level, guard, sentence } of meatObjections(meats, rules)) {
+      const isOpen = level === 'sign' && guard !== 'window' && !body.signed[guard];
+      if (isOpen) asked.set(sentence, { path: `signed.${guard}`, message: sentence });
+    }
+  }
+  return [...asked.values()];
 }

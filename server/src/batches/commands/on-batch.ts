@@ -2,6 +2,7 @@ import {
   fold,
   newObjections,
   objections,
+  portionAt,
   type BatchFacts,
   type BatchView,
   type Objection,
@@ -125,9 +126,12 @@ export function mustStandAt({ batch, steps }: BatchFacts): StepFact {
   return current;
 }
 
-/** Where the mass of the batch stands now: the first open step that holds mass. */
-export function mustHavePlace({ steps }: BatchFacts): string {
-  const place = steps.find((s) => s.closedAt === null && s.placeAccountId !== null)?.placeAccountId;
+/** Where the mass of the batch stands now: the first open step that holds mass, of the portion that it stands at. */
+export function mustHavePlace(facts: BatchFacts): string {
+  const lane = portionAt(mustStandAt(facts).document);
+  const place = facts.steps.find(
+    (s) => s.closedAt === null && s.placeAccountId !== null && portionAt(s.document) === lane,
+  )?.placeAccountId;
   if (!place) throw conflict('no-place', 'There is no step left that anything could go into.');
   return place;
 }

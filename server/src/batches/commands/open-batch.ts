@@ -3,7 +3,7 @@ import {
   traitsOf,
   weighStep,
   blocking,
-  casingPlan,
+  casingsMeant,
   differences,
   massPerMeat,
   mixPerMeat,
@@ -36,6 +36,7 @@ import { addBatch, nextBatchNumber } from '../store/batch.js';
 import { addLine } from '../store/lines.js';
 import { findCasingLots, findIngredientLots, type DryLot, type MeatLot } from '../store/lots.js';
 import { addProductLot } from '../store/made-lots.js';
+import { addPortions } from '../store/portions.js';
 import { addSteps, type NewStep } from '../store/steps.js';
 import { addPlaces, rowsFor } from './insert-steps.js';
 
@@ -59,7 +60,7 @@ export async function openBatch(app: AppContext, person: Person, body: OpenBatch
       };
       const notes = await openNotes(tx, recipe.id);
       const book = await shopBook(tx);
-      const lots = await checkMeats(tx, body, recipe.document, book, now);
+      const lots = await checkMeats(tx, body, recipe, book, now);
       await addBatch(tx, {
         id: body.id,
         number: await nextBatchNumber(tx),
@@ -79,6 +80,7 @@ export async function openBatch(app: AppContext, person: Person, body: OpenBatch
         recipe.document.steps.map((s) => withNotes(s, notes, 'stepKey')),
       );
       await addProductLot(tx, body.id, recipe.name, now, body.owner);
+      await addPortions(tx, body, recipe.document.portions ?? [], now);
       await addMeatLines(tx, body, steps, lots);
       await addIngredientLines(tx, body, recipe, steps, notes);
       await reserveCasing(tx, body, recipe);
@@ -278,20 +280,20 @@ async function setAside<Lot extends { accountId: string; free: number }>(
   return missing <= 0 ? first : undefined;
 }
 
+/** Sets aside the casing of every product that is stuffed apart, for what is meant to be stuffed into it. */
 async function reserveCasing(tx: Transaction, body: OpenBatch, recipe: Recipe): Promise<void> {
-  const { casing, lines } = recipe.document;
-  if (!casing) return;
-  const plan = casingPlan(recipe.document, body.meatMg * mixPerMeat(lines.map((l) => l.dose)));
-  if (!plan) return;
-  const lots = await findCasingLots(tx, casing.casingId);
-  if (await setAside(tx, body.id, lots, Math.ceil(plan.metres * 1000))) return;
-  const free = lots.reduce((sum, l) => sum + l.free, 0) / 1000;
-  throw invalid([
-    {
-      path: 'meatMg',
-      message: `Not enough casing: ${plan.metres.toFixed(1)} m of ${casing.name} is needed, ${free.toFixed(1)} m is free in all its lots. Take some in under Cold room, Spices, cure, casings.`,
-    },
-  ]);
+  const mixMg = body.meatMg * mixPerMeat(recipe.document.lines.map((l) => l.dose));
+  for (const { casing, metres } of casingsMeant(recipe, mixMg)) {
+    const lots = await findCasingLots(tx, casing.casingId);
+    if (await setAside(tx, body.id, lots, Math.ceil(metres * 1000))) continue;
+    const free = lots.reduce((sum, l) => sum + l.free, 0) / 1000;
+    throw invalid([
+      {
+        path: 'meatMg',
+        message: `Not enough casing: ${metres.toFixed(1)} m of ${casing.name} is needed, ${free.toFixed(1)} m is free in all its lots. Take some in under Cold room, Spices, cure, casings.`,
+      },
+    ]);
+  }
 }
 
 function grams(mg: number): string {

@@ -1,5 +1,5 @@
 import type { Content } from 'pdfmake/interfaces.js';
-import { fillTokens, formatLength, formatMass, ofBasis, shopClock, shopDay } from '@zest/core';
+import { fillTokens, formatLength, formatMass, ofBasis, seenFrom, shopClock, shopDay } from '@zest/core';
 import type { BatchView } from '@zest/contract';
 import { pdfOf } from '../../platform/pdf.js';
 import { lineTable } from './lines.js';
@@ -28,6 +28,7 @@ export function batchSheetPdf(sheet: BatchView, url: string, paper: Paper): Prom
             { text: massWords(sheet, paper), bold: true },
             { text: casingWords(sheet, paper) },
             { text: outcomeWords(sheet, paper) },
+            ...productTexts(sheet, paper),
           ],
         },
         { width: 96, qr: url, fit: 96 },
@@ -39,8 +40,12 @@ export function batchSheetPdf(sheet: BatchView, url: string, paper: Paper): Prom
     ...sheet.steps.map((step) => stepText(sheet, step, paper)),
     ...signedTexts(sheet),
     ...saidTexts(sheet, paper),
-    ...labelText(sheet),
-    ...gaugeTexts(sheet, paper),
+    ...sheet.products.flatMap((p) => {
+      const own = seenFrom(sheet, { portion: p.key });
+      const name = sheet.products.length > 1 ? p.name : undefined;
+      return [...labelText(own, name), ...gaugeTexts(own, name)];
+    }),
+    ...troubleText(sheet, paper),
   ]);
 }
 
@@ -75,6 +80,17 @@ function outcomeWords(sheet: BatchView, { units }: Paper): string {
   return `${formatMass(sheet.outMg, units)} finished${part}; ${missing}`;
 }
 
+/** Each product, where the batch makes several. */
+function productTexts({ products }: BatchView, { units }: Paper): Content[] {
+  if (products.length < 2) return [];
+  return products.map((p): Content => {
+    const part = p.yield === null ? '' : `, ${(p.yield * 100).toFixed(1)} % of its meat`;
+    const stands =
+      p.finishedMg > 0 ? `${formatMass(p.finishedMg, units)} finished${part}` : 'nothing finished yet';
+    return { text: `${p.name} (${p.meantState}): ${stands}${p.uncured ? ', UNCURED' : ''}` };
+  });
+}
+
 function signedTexts({ signed }: BatchView): Content[] {
   const entries = Object.entries(signed);
   if (entries.length === 0) return [];
@@ -100,17 +116,30 @@ function saidTexts(sheet: BatchView, { units, zone }: Paper): Content[] {
   ];
 }
 
-function labelText({ label }: BatchView): Content[] {
+function labelText({ label }: BatchView, product: string | undefined): Content[] {
   if (!label) return [];
-  return [{ text: 'Label as made', style: 'head' }, { text: label.text }, { text: label.stateSentence }];
+  return [
+    { text: headOf('Label as made', product), style: 'head' },
+    { text: label.text },
+    { text: label.stateSentence },
+  ];
 }
 
-function gaugeTexts(sheet: BatchView, { units }: Paper): Content[] {
+function headOf(what: string, product: string | undefined): string {
+  return product === undefined ? what : `${what}: ${product}`;
+}
+
+function gaugeTexts(sheet: BatchView, product: string | undefined): Content[] {
   return [
-    { text: 'Limits', style: 'head' },
+    { text: headOf('Limits', product), style: 'head' },
     ...sheet.gauges.map((g): Content => ({
       text: `${g.title}: ${Number(g.value.toPrecision(4))} ${g.unit} ${ofBasis(g)}${g.limit === null ? '' : `, limit ${Number(g.limit.toPrecision(4))}`}${g.level === 'ok' ? '' : ' – LOOK'}`,
     })),
+  ];
+}
+
+function troubleText(sheet: BatchView, { units }: Paper): Content[] {
+  return [
     ...(sheet.trouble ? [{ text: fillTokens(sheet.trouble, units), style: 'caution' }] : []),
     { text: 'From memory; your own authority and your licensed plan decide.', style: 'small' },
   ];

@@ -1,5 +1,13 @@
 import { z } from 'zod';
-import { keptMatter, lotCarries, methodStep, recipeDocument, recipeLine, stint } from '@zest/contract';
+import {
+  keptMatter,
+  lotCarries,
+  methodStep,
+  portion,
+  recipeDocument,
+  recipeLine,
+  stint,
+} from '@zest/contract';
 import { InputError } from '@zest/core';
 import type {
   AccountFact,
@@ -51,6 +59,7 @@ export async function loadFacts(db: Db, ids: readonly string[], onBroken?: OnBro
     tests,
     casings,
     lots,
+    portions,
     accounts,
   ] = results as unknown as Loaded;
   const factsOf = (head: HeadRow): BatchFacts => {
@@ -74,7 +83,7 @@ export async function loadFacts(db: Db, ids: readonly string[], onBroken?: OnBro
         : null,
       accounts: used.map(accountOf),
       casings: mine(casings).map(bare),
-      productAccountId: mine(lots).find((l) => l.kind === 'product')?.accountId ?? null,
+      ...productsOf(mine(lots), mine(portions)),
       reworkAccountId: mine(lots).find((l) => l.kind === 'rework')?.accountId ?? null,
     };
   };
@@ -102,6 +111,7 @@ type StepRow = Of<Row<Omit<StepFact, 'document' | 'leftOut'>, 'closedAt'>> & {
   leftOut: number;
 };
 type WorkRow = Of<Row<WorkFact, 'at' | 'stints'>> & { stints: unknown; at: Date };
+type PortionRow = Of<{ accountId: string; document: unknown }>;
 type Loaded = [
   HeadRow[],
   StepRow[],
@@ -115,6 +125,7 @@ type Loaded = [
   Of<{ fatPct: number; fatSd: number; stream: 'lean' | 'fat' | null; at: Date }>[],
   Of<BatchFacts['casings'][number]>[],
   Of<{ kind: string; accountId: string }>[],
+  PortionRow[],
   Of<AccountRow>[],
 ];
 
@@ -176,6 +187,18 @@ function accountOf({
     carries: carries === null ? null : lotCarries.parse(parsed(carries)),
     matter: matter === null ? null : keptMatter.parse(parsed(matter)),
     frozenBefore: trim ? frozenBefore === 1 : null,
+  };
+}
+
+/** What the batch makes: the lots of its portions, and the one of what nothing parted off. */
+function productsOf(
+  lots: readonly { kind: string; accountId: string }[],
+  rows: readonly PortionRow[],
+): Pick<BatchFacts, 'productAccountId' | 'portions'> {
+  const parted = new Set(rows.map((r) => r.accountId));
+  return {
+    productAccountId: lots.find((l) => l.kind === 'product' && !parted.has(l.accountId))?.accountId ?? null,
+    portions: rows.map((r) => ({ ...portion.parse(parsed(r.document)), accountId: r.accountId })),
   };
 }
 
@@ -251,13 +274,15 @@ const QUERIES = [
   `SELECT f.batch_id AS batchId, CAST(f.fat_pct AS DOUBLE) AS fatPct, CAST(f.fat_sd AS DOUBLE) AS fatSd, f.stream, f.at
    FROM fat_test f LEFT JOIN fat_test r ON r.reverses_id = f.id
    WHERE f.batch_id IN (:ids) AND f.reverses_id IS NULL AND r.id IS NULL ORDER BY f.seq DESC`,
-  `SELECT r.batch_id AS batchId, l.id AS lotId, l.code AS lotCode, l.account_id AS accountId, b.amount AS leftMm,
+  `SELECT r.batch_id AS batchId, l.casing_id AS casingId, l.id AS lotId, l.code AS lotCode, l.account_id AS accountId, b.amount AS leftMm,
      CAST(c.g_per_m AS DOUBLE) AS gPerM
    FROM reservation r JOIN lot l ON l.account_id = r.account_id AND l.kind = 'casing'
    JOIN casing c ON c.id = l.casing_id JOIN balance b ON b.account_id = r.account_id WHERE r.batch_id IN (:ids)
    ORDER BY l.received_at, l.code`,
   `SELECT batch_id AS batchId, kind, account_id AS accountId FROM lot
    WHERE batch_id IN (:ids) AND kind IN ('product', 'rework')`,
+  `SELECT batch_id AS batchId, account_id AS accountId, document FROM batch_portion
+   WHERE batch_id IN (:ids) ORDER BY position`,
   `SELECT u.batchId, a.id, a.kind, a.measure, a.name, l.kind AS lotKind, l.code AS lotCode,
      CAST(l.fat_pct AS DOUBLE) AS fatPct, CAST(l.fat_sd AS DOUBLE) AS fatSd, i.role, l.price_minor AS priceMinor,
      l.status AS lotStatus, t.species, t.wild, l.heat, l.use_by AS useBy, l.owner, CAST(l.salt_g_per_kg AS DOUBLE) AS saltGPerKg,

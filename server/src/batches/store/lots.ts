@@ -73,7 +73,7 @@ export function findCasingLots(
   casingId: string,
 ): Promise<(CasingLot & { accountId: string; free: number })[]> {
   return sql(db).rows(
-    `SELECT l.id AS lotId, l.code, l.account_id AS accountId, b.amount - b.reserved AS freeMm,
+    `SELECT l.id AS lotId, l.code, l.casing_id AS casingId, l.account_id AS accountId, b.amount - b.reserved AS freeMm,
        b.amount - b.reserved AS free, DATE_FORMAT(l.received_at, '%Y-%m-%d') AS receivedOn
      FROM ${STOCKED} here STRAIGHT_JOIN lot l ON l.account_id = here.id JOIN balance b ON b.account_id = l.account_id
      WHERE l.casing_id = :casingId AND l.status = 'available' AND b.amount > b.reserved
@@ -82,14 +82,16 @@ export function findCasingLots(
   );
 }
 
-/** The same for the casing that a batch is stuffed into, by its recipe. */
+/** The same for every casing that a batch is stuffed into, by its recipe and its portions. */
 export async function batchCasings(db: Db, batchId: string): Promise<CasingLot[]> {
-  const [row] = await sql(db).rows<{ casingId: string | null }>(
+  const rows = await sql(db).rows<{ casingId: string | null }>(
     `SELECT JSON_VALUE(v.document, '$.casing.casingId') AS casingId
-     FROM batch b JOIN recipe_version v ON v.id = b.recipe_version_id WHERE b.id = :batchId`,
+     FROM batch b JOIN recipe_version v ON v.id = b.recipe_version_id WHERE b.id = :batchId
+     UNION SELECT JSON_VALUE(document, '$.casing.casingId') FROM batch_portion WHERE batch_id = :batchId`,
     { batchId },
   );
-  return row?.casingId ? findCasingLots(db, row.casingId) : [];
+  const lots = await Promise.all(rows.flatMap((r) => (r.casingId ? [findCasingLots(db, r.casingId)] : [])));
+  return lots.flat();
 }
 
 /** What a lot of casing is, by the code on its label. */

@@ -1,4 +1,4 @@
-import { formatMass, tubCode, type FormatOptions } from '@zest/core';
+import { formatMass, seenFrom, tubCode, type FormatOptions } from '@zest/core';
 import type { BatchView, LineView, PrintLabel, Printed, Person } from '@zest/contract';
 import { readBatch } from '../../batches/index.js';
 import type { AppContext } from '../../platform/app-context.js';
@@ -16,13 +16,21 @@ export async function printLabel(
   batchId: string,
   body: PrintLabel,
 ): Promise<Printed> {
-  const sheet = await readBatch(app, batchId);
+  const whole = await readBatch(app, batchId);
+  const step = whole.steps.find((s) => s.id === body.stepId);
+  const sheet = seenFrom(whole, step);
   const code = tubCode(sheet.number, body.load);
   const units: FormatOptions = { system: person.units, numberStyle: person.numberStyle ?? undefined };
   const maker = { name: await shopName(app.db), address: (await about(app.db)).address };
   const pdf = await labelPdf(sheet, body, code, units, maker);
   const file = await app.printer.print(`${body.what}-${code}-${body.id.slice(-6)}`, pdf);
-  const mark = { id: body.id, stepId: sheet.stepId, kind: 'label', subject: code, note: file } as const;
+  const mark = {
+    id: body.id,
+    stepId: step?.id ?? sheet.stepId,
+    kind: 'label',
+    subject: code,
+    note: file,
+  } as const;
   // Of a finished batch a label can still be printed; the batch takes nothing more.
   if (sheet.state === 'open') await recordMark(app, person, batchId, { ...mark, value: body.massMg ?? null });
   return { id: body.id, file, code, path: `/api/v1/spool/${file}` };

@@ -73,7 +73,7 @@ function Ticket({ ticket }: { ticket: CustomerTicket }) {
         <Line name="To pay for goods" value={units.money(ticket.soldMinor)} />
       </Box>
       {ticket.batches.map((batch) => (
-        <Box key={batch.id} sx={{ mt: 1 }}>
+        <Box key={`${batch.id} ${batch.portion ?? ''}`} sx={{ mt: 1 }}>
           <Link to={`/batches/${batch.id}`}>
             Batch {batch.number}, {batch.product}
           </Link>{' '}
@@ -103,6 +103,7 @@ function GiveBackButton({ batch, customer }: { batch: CustomerTicket['batches'][
           params={{ id: batch.id }}
           title={`Batch ${batch.number} back to ${customer}`}
           action={({ massMg }) => `Give back ${massMg === undefined ? '…' : units.mass(massMg)}`}
+          toBody={(typed) => ({ ...typed, ...(batch.portion === null ? {} : { portion: batch.portion }) })}
           initial={{ what, massMg: batch.outMg > 0 ? batch.outMg : batch.leftOverMg }}
           onClose={() => setOpen(false)}
         >

@@ -1,0 +1,64 @@
+import { pieceMassG } from '../recipe/piece.js';
+import { plannedLanes } from '../recipe/planned-lanes.js';
+import { casingView } from './casing.js';
+import type { BatchCure } from './cure.js';
+import { isUncured } from './cure-door.js';
+import type { BatchFacts, ShopFacts } from './facts.js';
+import { batchLabel } from './label.js';
+import { factsOfLane } from './lanes.js';
+import { batchGauges } from './limits.js';
+import type { BatchMasses } from './masses.js';
+import { outOfCold } from './out-of-cold.js';
+import { piecesView } from './pieces.js';
+import { batchTasting } from './tasting.js';
+import type { BatchView, LaneFigures, LineView } from './view.js';
+
+interface Folded {
+  masses: BatchMasses;
+  lines: readonly LineView[];
+  meatMg: number;
+  mixMg: number;
+  cure: BatchCure;
+  shop: ShopFacts;
+}
+
+/** What is asked of one product of a batch: by its own way, and by everything that went into all of it. */
+export function laneFigures(
+  facts: BatchFacts,
+  key: string | null,
+  { masses, lines, meatMg, mixMg, cure, shop }: Folded,
+): LaneFigures {
+  const lane = factsOfLane(facts, key);
+  return {
+    gauges: batchGauges(lane, masses, lines, meatMg, shop),
+    label: batchLabel(lane, masses, isUncured(lane, cure)),
+    casing: casingView(lane, masses, meantInto(facts, mixMg)),
+    linkMassG: pieceMassG(lane.batch.recipe),
+    pieces: piecesView(lane),
+    taste: batchTasting(lane, masses.live),
+    cold: outOfCold(lane),
+  };
+}
+
+/** What is meant to come into a step; all of the mix where nothing parts off. */
+function meantInto(
+  { batch, portions, steps }: BatchFacts,
+  mixMg: number,
+): (stepKey: string | undefined) => number {
+  if (portions.length === 0) return () => mixMg;
+  const method = steps.filter((s) => !s.leftOut).map((s) => s.document);
+  const { into } = plannedLanes({ ...batch.recipe, portions, steps: method }, mixMg);
+  return (key) => Math.round(key === undefined ? mixMg : (into.get(key) ?? 0));
+}
+
+/**
+ * The batch as whoever works at a step sees it: its product, and what is asked of that, are those that the step is done
+ * to.
+ */
+export function seenFrom(view: BatchView, step: { portion: string | null } | undefined): BatchView {
+  if (view.portions.length === 0) return view;
+  const key = step?.portion ?? null;
+  const product = view.products.find((p) => p.key === key);
+  const { key: _key, ...figures } = view.portions.find((p) => p.key === key) ?? { key };
+  return { ...view, ...figures, ...(product ? { product: product.name, uncured: product.uncured } : {}) };
+}

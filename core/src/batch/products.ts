@@ -1,0 +1,134 @@
+import { effective } from '../ledger/balances.js';
+import { batchCost } from '../ledger/cost.js';
+import { basisMg, type Matter } from '../matter/index.js';
+import { plannedLanes } from '../recipe/planned-lanes.js';
+import { portionAt } from '../steps/index.js';
+import type { BatchCure } from './cure.js';
+import { isUncured } from './cure-door.js';
+import type { BatchFacts, StepFact } from './facts.js';
+import { factsOfLane, firstOf, laneKeys, partingStep, portionsAt, productOf } from './lanes.js';
+import { sumWhere, type BatchMasses } from './masses.js';
+import { stepAfter } from './places.js';
+import type { ProductView } from './view.js';
+
+/** What a batch makes, what nothing parted off first: how much was meant, came and is finished of each. */
+export function productViews(
+  facts: BatchFacts,
+  masses: BatchMasses,
+  mixMg: number,
+  cure: BatchCure,
+): ProductView[] {
+  const { batch, portions, steps } = facts;
+  const method = { ...batch.recipe, portions, steps: steps.filter((s) => !s.leftOut).map((s) => s.document) };
+  const planned = plannedLanes(method, mixMg);
+  const meatMg = meatOfProducts(facts, masses);
+  return laneKeys(facts).map((key) => {
+    const lane = factsOfLane(facts, key);
+    const account = productOf(facts, key);
+    const finishedMg = sumWhere(masses.live, (t) => t.to === account);
+    const ownMeatMg = meatMg.get(key) ?? 0;
+    const portion = portions.find((p) => p.key === key);
+    const from = portion && partingStep(facts, portion);
+    return {
+      key,
+      name: lane.batch.recipeName,
+      meantState: lane.batch.recipe.state,
+      partsAtStepId: from?.id ?? null,
+      plannedMg: Math.round((key === null ? planned.finished.get(key) : planned.parted.get(key)) ?? 0),
+      inMg: key === null ? masses.meatMg : sumWhere(masses.live, (t) => t.to === firstOf(facts, key)),
+      finishedMg,
+      yield: ownMeatMg > 0 && finishedMg > 0 ? finishedMg / ownMeatMg : null,
+      uncured: isUncured(lane, cure),
+      done: lane.steps.every((s) => s.closedAt !== null),
+    };
+  });
+}
+
+/** Meat that became each product: what was kept as a lot of its own is neither lost nor in it. */
+function meatOfProducts(facts: BatchFacts, masses: BatchMasses): Map<string | null, number> {
+  const keptMg = basisMg(masses.matters.setAside, 'meat block');
+  if (facts.portions.length === 0) return new Map([[null, masses.meatMg - keptMg]]);
+  const kept = keptFrom(facts, masses, (m) => basisMg(m, 'meat block'));
+  const own = (key: string | null) => (key === null ? masses.meatMg : 0) - (kept.get(key) ?? 0);
+  return sharedOut(facts, masses, own, (m) => basisMg(m, 'meat block'));
+}
+
+/** What a kilogram of each product cost, minor units; null of one that nothing is finished of. */
+export function productCosts(
+  facts: BatchFacts,
+  masses: BatchMasses,
+  prices: Parameters<typeof batchCost>[1],
+  workMinor: number,
+): Map<string | null, number | null> {
+  const lots = new Set(facts.accounts.flatMap((a) => (a.kind === 'lot' ? [a.id] : [])));
+  const lanes = new Map(facts.steps.map((s) => [s.id, portionAt(s.document)]));
+  const bought = effective(facts.transfers).filter((t) => !lots.has(t.to));
+  const kept = keptFrom(facts, masses, (m) => m.costMinor);
+  const own = (key: string | null) => {
+    const mine = bought.filter((t) => (t.stepId === null ? null : (lanes.get(t.stepId) ?? null)) === key);
+    return batchCost(mine, prices).totalMinor + (key === null ? workMinor : 0) - (kept.get(key) ?? 0);
+  };
+  const shares = sharedOut(facts, masses, own, (m) => m.costMinor);
+  return new Map(
+    [...shares].map(([key, minor]) => {
+      const account = productOf(facts, key);
+      const massMg = sumWhere(masses.live, (t) => t.to === account);
+      return [key, massMg > 0 ? minor / (massMg / 1e6) : null];
+    }),
+  );
+}
+
+/**
+ * So much of a batch along its ways: what each product has of its own, and at every parting its share by what went
+ * there. What was lost before a parting is shared by all that came out of it.
+ *
+ * @param own what comes in on each way, beside what parts into it
+ * @param of the measure by which a parting is shared out
+ */
+function sharedOut(
+  facts: BatchFacts,
+  { matters }: Pick<BatchMasses, 'matters'>,
+  own: (key: string | null) => number,
+  of: (matter: Matter) => number,
+): Map<string | null, number> {
+  const shares = new Map<string | null, number>();
+  const measure = (from: StepFact, to: string | null) => of(matters.passed(from.placeAccountId, to));
+  const go = (key: string | null, broughtWith: number) => {
+    let left = own(key) + broughtWith;
+    for (const from of facts.steps.filter((s) => portionAt(s.document) === key)) {
+      const here = portionsAt(facts, from).filter((p) => !shares.has(p.key));
+      if (here.length === 0) continue;
+      const on = stepAfter(facts, from)?.placeAccountId ?? productOf(facts, key);
+      const parts = here.map((p) => ({ key: p.key, size: measure(from, firstOf(facts, p.key)) }));
+      const whole = parts.reduce((sum, p) => sum + p.size, measure(from, on));
+      const pool = left;
+      for (const part of parts) {
+        const share = whole > 0 ? (pool * part.size) / whole : 0;
+        left -= share;
+        shares.set(part.key, 0);
+        go(part.key, share);
+      }
+    }
+    shares.set(key, left);
+  };
+  go(null, 0);
+  return shares;
+}
+
+/** What was kept as lots of their own, by the product out of whose way it was taken. */
+function keptFrom(
+  facts: BatchFacts,
+  { live, matters }: Pick<BatchMasses, 'live' | 'matters'>,
+  of: (matter: Matter) => number,
+): Map<string | null, number> {
+  const products = new Set(laneKeys(facts).map((key) => productOf(facts, key)));
+  const kept = new Map<string | null, number>();
+  for (const { id } of facts.accounts.filter((a) => a.kind === 'lot' && !products.has(a.id))) {
+    const from = live.find((t) => t.to === id)?.from;
+    const step = facts.steps.find((s) => s.placeAccountId === from);
+    if (!step) continue;
+    const key = portionAt(step.document);
+    kept.set(key, (kept.get(key) ?? 0) + of(matters.together(id)));
+  }
+  return kept;
+}
