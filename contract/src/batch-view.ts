@@ -40,7 +40,7 @@ export const ribbonStation = z.object({
   closed: z.boolean(),
   stream: z.enum(['all', 'lean', 'fat']),
   portion: z.string().nullable(),
-  parted: z.record(z.string(), z.int()),
+  parted: z.array(z.object({ key: z.string(), name: z.string(), massMg: z.int() })),
   inMg: z.int(),
   bands: composition,
   outMg: z.int(),

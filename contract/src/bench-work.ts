@@ -10,6 +10,9 @@ const command = z.object({ id });
 /** Guards that the lead signs past, by name. */
 const signed = z.record(z.string(), reason).optional();
 
+/** The step that is worked at; the first open one where none is named. What goes in goes into its portion. */
+const standing = id.optional();
+
 export const substituteLine = command.extend({
   signed,
   lineId: id,
@@ -70,6 +73,7 @@ export type CasingLot = z.infer<typeof casingLot>;
 
 export const tasteCorrection = command.extend({
   signed,
+  stepId: standing,
   lineId: id,
   toGPerKg: z
     .number()
@@ -82,6 +86,7 @@ export type TasteCorrection = z.infer<typeof tasteCorrection>;
 
 export const lateLine = command.extend({
   signed,
+  stepId: standing,
   lineId: id,
   minutes: z
     .number()

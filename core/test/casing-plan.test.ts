@@ -90,7 +90,14 @@ function stuffing(): BatchFacts {
     meats: [{ name: 'Lean', plannedMg: 10_000_000, fatPct: 25 }],
     casing: { lengthMm: 6000, gPerM: 10 },
   });
-  const second = { casingId: 'c', lotId: 'second', lotCode: 'C-2', accountId: 'second lot', leftMm: 50_000, gPerM: 10 };
+  const second = {
+    casingId: 'c',
+    lotId: 'second',
+    lotCode: 'C-2',
+    accountId: 'second lot',
+    leftMm: 50_000,
+    gPerM: 10,
+  };
   const casing = { casingId: 'c', name: 'Hog 30', calibreMm: 30, gPerM: 10, material: 'hog' };
   return {
     ...bare,

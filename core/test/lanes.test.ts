@@ -94,7 +94,7 @@ describe('a portion that parts off', () => {
     // 30 g stayed in the mixer: neither product has them.
     expect(closed.ribbon[0]).toMatchObject({
       outMg: 20_400_000,
-      parted: { log: 8_000_000 },
+      parted: [{ key: 'log', name: 'The log', massMg: 8_000_000 }],
       balanceMg: 30_000,
     });
   });
@@ -635,8 +635,7 @@ describe('properties of parting', () => {
         for (const key of ['a', 'b']) {
           const matter = matters.together(productOf(facts, key));
           expect(matter.massMg).toBeCloseTo(sum(key), 3);
-          if (sum(key) > 0)
-            expect(gPerKgOf(matter, 'salt', 'product')).toBeCloseTo(SALT_G, 6);
+          if (sum(key) > 0) expect(gPerKgOf(matter, 'salt', 'product')).toBeCloseTo(SALT_G, 6);
         }
       }),
       { numRuns: 60 },

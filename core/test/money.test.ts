@@ -93,8 +93,11 @@ describe('work', () => {
     });
     expect(recipeCost({ ...input, labour: { ...labour, people: 2 } }).perKgMix).toBe(800);
     const casing = { name: 'Hog casing', minorPerM: null, metresPerKgMix: 1.5 };
-    expect(recipeCost({ ...input, casing })).toMatchObject({ perKgMix: 400, unpriced: ['Hog casing'] });
-    expect(recipeCost({ ...input, casing: { ...casing, minorPerM: 40 } })).toMatchObject({
+    expect(recipeCost({ ...input, casings: [casing] })).toMatchObject({
+      perKgMix: 400,
+      unpriced: ['Hog casing'],
+    });
+    expect(recipeCost({ ...input, casings: [{ ...casing, minorPerM: 40 }] })).toMatchObject({
       perKgMix: 460,
       unpriced: [],
     });

@@ -147,7 +147,7 @@ describe('cost', () => {
   it('counts casing by the metre and work by minutes and people', () => {
     const cost = recipeCost({
       ...input,
-      casing: { name: 'Hog', minorPerM: 30, metresPerKgMix: 1.5 },
+      casings: [{ name: 'Hog', minorPerM: 30, metresPerKgMix: 1.5 }],
       labour: { minutesPerKg: 3, people: 2, minorPerHour: 1800 },
     });
     expect(cost.perKgMix - recipeCost(input).perKgMix).toBeCloseTo(45 + 180, 9);

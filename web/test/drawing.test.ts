@@ -11,7 +11,7 @@ const station = (more: Partial<RibbonStation>): RibbonStation => ({
   position: 1,
   stream: 'all',
   portion: null,
-  parted: {},
+  parted: [],
   closed: true,
   inMg: 10_000_000,
   bands: { lean: 7_500_000, fat: 2_500_000 },

@@ -124,7 +124,7 @@ describe.each(STEP_KINDS.map((kind) => [kind.name, kind] as const))('%s', (_, ki
     const step = fullStep(kind);
     const document = { ...newDocument('ring', USUAL_MACHINES), steps: [step] };
     let edited = document;
-    onScreen(<StepDetails step={step} onEdit={(edit) => (edited = edit(edited))} />);
+    onScreen(<StepDetails portions={[]} step={step} onEdit={(edit) => (edited = edit(edited))} />);
     const values = paramsOf(step);
     for (const [name, spec] of Object.entries(kind.parameters)) {
       const label = spec.type === 'number' && spec.unit ? `${spec.label}, ${spec.unit}` : spec.label;

@@ -60,6 +60,7 @@ function ledgerAccounts(facts: BatchFacts): LedgerAccount[] {
     ...facts.lines.map((l) => l.lotAccountId),
   ]);
   const products = new Map(laneKeys(facts).map((key) => [productOf(facts, key), key]));
+  const portion = (key: string | null | undefined) => facts.portions.find((p) => p.key === key) ?? null;
   return facts.accounts
     .filter((a) => used.has(a.id) && a.measure === 'mg')
     .map((a) => {
@@ -70,13 +71,13 @@ function ledgerAccounts(facts: BatchFacts): LedgerAccount[] {
         name: step ? stepTitle(step.document) : a.name,
         measure: a.measure,
         product: products.has(a.id),
-        portion: products.get(a.id) ?? null,
+        portion: portion(products.get(a.id)),
         ...(step
           ? {
               closed: step.closedAt !== null,
               position: step.position,
               stream: streamAt(step.document),
-              portion: portionAt(step.document),
+              portion: portion(portionAt(step.document)),
             }
           : {}),
       };

@@ -215,7 +215,9 @@ function partsOf({ whole, masses, planned }: LaneInput, step: StepFact): PartVie
       key: p.key,
       name: p.name,
       plannedMg: Math.round(planned?.parted.get(p.key) ?? 0),
-      outMg: masses.ribbon.find((r) => r.accountId === step.placeAccountId)?.parted[p.key] ?? 0,
+      outMg:
+        masses.ribbon.find((r) => r.accountId === step.placeAccountId)?.parted.find((o) => o.key === p.key)
+          ?.massMg ?? 0,
       nextTitle: titleOf(first),
     };
   });

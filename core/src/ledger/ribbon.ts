@@ -22,8 +22,8 @@ export interface RibbonStation {
   stream: 'all' | 'lean' | 'fat';
   /** Key of the portion that stands here; null for what nothing parted off. */
   portion: string | null;
-  /** What parted off from here into portions, by the portion's key, mg. */
-  parted: Readonly<Record<string, number>>;
+  /** What parted off from here into portions. */
+  parted: readonly { key: string; name: string; massMg: number }[];
   inMg: number;
   /** Materials of everything that came in, mg. */
   bands: Composition;
@@ -65,7 +65,7 @@ export function ribbon(
       position: place.position ?? 0,
       closed: place.closed ?? false,
       stream: place.stream ?? 'all',
-      portion: place.portion ?? null,
+      portion: place.portion?.key ?? null,
       parted: partedFrom(place, leaving, byId),
       inMg,
       bands,
@@ -83,20 +83,21 @@ function isMainStream(account: LedgerAccount | undefined): boolean {
   return account?.kind === 'place' || (account?.kind === 'lot' && account.product === true);
 }
 
-/** What went on into portions that part here, by their key. */
+/** What went on into portions that part here. */
 function partedFrom(
   place: LedgerAccount,
   leaving: readonly LedgerTransfer[],
   byId: ReadonlyMap<string, LedgerAccount>,
-): Record<string, number> {
-  const parted: Record<string, number> = {};
+): RibbonStation['parted'] {
+  const parted = new Map<string, { key: string; name: string; massMg: number }>();
   for (const { to, amount } of leaving) {
     const target = byId.get(to);
-    const key = target?.portion ?? null;
-    if (!isMainStream(target) || key === null || key === (place.portion ?? null)) continue;
-    parted[key] = (parted[key] ?? 0) + amount;
+    const portion = target?.portion;
+    if (!isMainStream(target) || !portion || portion.key === place.portion?.key) continue;
+    const massMg = (parted.get(portion.key)?.massMg ?? 0) + amount;
+    parted.set(portion.key, { key: portion.key, name: portion.name, massMg });
   }
-  return parted;
+  return [...parted.values()];
 }
 
 /** What left for elsewhere than the next place, by where it went. */

@@ -14,8 +14,8 @@ export interface LedgerAccount {
   position?: number | undefined;
   /** Places only: which meat goes through, where lean and fat are worked apart. */
   stream?: 'all' | 'lean' | 'fat' | undefined;
-  /** Places and products: key of the portion; null or absent for what nothing parted off. */
-  portion?: string | null | undefined;
+  /** Places and products: the portion that they are of; null or absent for what nothing parted off. */
+  portion?: { key: string; name: string } | null | undefined;
   /** Lots only: what the batch is making, as against rework. */
   product?: boolean | undefined;
 }

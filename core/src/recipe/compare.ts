@@ -1,6 +1,9 @@
 import { stepTitle, writeStep } from '../steps/index.js';
 import { writeDose } from './show-dose.js';
+import { fillTokens } from '../quantity/tokens.js';
 import type { WorkingDocument, WorkingLine } from './document.js';
+import { portionWords } from './portion-words.js';
+import type { Portion } from './portions.js';
 
 export interface Difference {
   /** Where: `Mace`, `Step Mix`, `Fat window`. */
@@ -14,7 +17,12 @@ export interface Difference {
  * theirs, then the head. Equal documents give an empty list.
  */
 export function compareRecipes(before: WorkingDocument, after: WorkingDocument): Difference[] {
-  return [...head(before, after), ...lines(before, after), ...steps(before, after)];
+  return [
+    ...head(before, after),
+    ...lines(before, after),
+    ...portions(before, after),
+    ...steps(before, after),
+  ];
 }
 
 function head(a: WorkingDocument, b: WorkingDocument): Difference[] {
@@ -79,6 +87,23 @@ function writeLine(line: WorkingLine): string {
     line.note ? `“${line.note}”` : '',
   ];
   return parts.filter(Boolean).join(', ');
+}
+
+/** Weights are as in the rest of a comparison, in kilograms. */
+function portions(a: WorkingDocument, b: WorkingDocument): Difference[] {
+  const words = (d: WorkingDocument) => (p: Portion) =>
+    [
+      fillTokens(portionWords(d, p), { system: 'metric' }),
+      ...d.steps.filter((s) => s.portion === p.key).map(stepTitle),
+    ].join(', ');
+  const before = (a.portions ?? []).map((p) => ({ key: p.key, name: p.name, words: words(a)(p) }));
+  const after = (b.portions ?? []).map((p) => ({ key: p.key, name: p.name, words: words(b)(p) }));
+  return byKey(
+    before,
+    after,
+    (p) => `Portion ${p.name}`,
+    (p) => p.words,
+  );
 }
 
 function steps(a: WorkingDocument, b: WorkingDocument): Difference[] {

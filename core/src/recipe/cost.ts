@@ -6,8 +6,8 @@ export interface CostInput {
   mixPerMeat: number;
   /** Finished kilograms per kilogram of mix. */
   productYield: number;
-  /** Its price is null where no lot of it has one. */
-  casing?: { name: string; minorPerM: number | null; metresPerKgMix: number } | undefined;
+  /** What is filled into; the price is null where no lot of it has one. */
+  casings?: readonly { name: string; minorPerM: number | null; metresPerKgMix: number }[] | undefined;
   /** Mass of a piece as stuffed, and of a pack as sold. */
   linkMassG?: number | null | undefined;
   packMassG?: number | null | undefined;
@@ -22,7 +22,7 @@ export interface RecipeCost {
   perPack: number | null;
   /** What a kilogram of mix is made of in money, the dearest first; shares in percent. */
   drivers: { name: string; minor: number; sharePct: number }[];
-  /** Lines, and the casing, without a price; they count as nothing. */
+  /** Lines, and casings, without a price; they count as nothing. */
   unpriced: string[];
 }
 
@@ -31,11 +31,11 @@ export interface RecipeCost {
  * cost per finished kilogram is the cost of the mix over its yield.
  */
 export function recipeCost(input: CostInput): RecipeCost {
-  const { meatMinorPerKg, lines, mixPerMeat, productYield, casing, labour } = input;
+  const { meatMinorPerKg, lines, mixPerMeat, productYield, casings = [], labour } = input;
   const parts = [
     { name: 'Meat block', minor: meatMinorPerKg / mixPerMeat },
     ...lines.map((l) => ({ name: l.name, minor: ((l.priceMinorPerKg ?? 0) * l.perMeat) / mixPerMeat })),
-    ...(casing ? [{ name: casing.name, minor: (casing.minorPerM ?? 0) * casing.metresPerKgMix }] : []),
+    ...casings.map((c) => ({ name: c.name, minor: (c.minorPerM ?? 0) * c.metresPerKgMix })),
     ...(labour
       ? [{ name: 'Work', minor: (labour.minutesPerKg / 60) * labour.people * labour.minorPerHour }]
       : []),
@@ -53,7 +53,7 @@ export function recipeCost(input: CostInput): RecipeCost {
       .map((p) => ({ ...p, sharePct: (p.minor / perKgMix) * 100 })),
     unpriced: [
       ...lines.filter((l) => l.priceMinorPerKg === null).map((l) => l.name),
-      ...(casing && casing.minorPerM === null ? [casing.name] : []),
+      ...casings.filter((c) => c.minorPerM === null).map((c) => c.name),
     ],
   };
 }

@@ -57,6 +57,7 @@ export { basisShift, doseThreeWays, fixedDoseErrorPct, onBasis, writeDose } from
 export { knownFactor, substitute, timesDose } from './substitute.js';
 export { taste } from './taste.js';
 export { fromFirstFormat } from './first-format.js';
+export { portionWords } from './portion-words.js';
 export { checkPortions } from './check-portions.js';
 export { lanesOf, laneDocument, type Lane, type Portion, type PortionPlan } from './portions.js';
-export { casingsMeant, plannedLanes, type PlannedLanes } from './planned-lanes.js';
+export { casingsMeant, finishedPerMix, plannedLanes, type PlannedLanes } from './planned-lanes.js';

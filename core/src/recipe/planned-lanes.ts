@@ -60,6 +60,11 @@ function meantMg(
   }
 }
 
+/** Finished kilograms of all its products per kilogram of mix, by what its steps usually keep. */
+export function finishedPerMix(document: WorkingDocument | RecipeDocument): number {
+  return [...plannedLanes(document, 1).finished.values()].reduce((sum, mg) => sum + mg, 0);
+}
+
 /** A casing and the metres of it that a recipe needs. */
 interface CasingMeant {
   casing: WorkingCasing;

@@ -4,6 +4,7 @@ import {
   formatMass,
   ofBasis,
   pieceMassG,
+  portionWords,
   recipeFigures,
   recipeLabel,
   stepInstruction,
@@ -40,6 +41,9 @@ export function recipeCard(input: CardInput): Promise<Buffer> {
     { text: `For ${formatMass(document.usualMeatMg, input.units)} of meat`, style: 'head' },
     lineTable(input),
     { text: 'Method', style: 'head' },
+    ...(document.portions ?? []).map((p): Content => ({
+      text: `Parts off: ${fillTokens(portionWords(document, p), input.units)}`,
+    })),
     ...document.steps.map((step, i) => stepText(step, i, input)),
     { text: 'Limits', style: 'head' },
     ...input.gauges.map((g) => gaugeText(g)),
@@ -90,6 +94,11 @@ function lineTable({ recipe: { document }, library, notes, units }: CardInput): 
   return ruled(['*', 90, 60, 100], [head, ...rows]);
 }
 
+function portionOf({ document }: Recipe, step: MethodStep): string {
+  const portion = document.portions?.find((p) => p.key === step.portion);
+  return portion ? ` (${portion.name})` : '';
+}
+
 function stepText(step: MethodStep, index: number, { notes, units, recipe }: CardInput): Content {
   const entering = recipe.document.lines.filter((l) => l.entersAt === step.key).map((l) => l.name);
   const { caution } = traitsOf(step);
@@ -103,7 +112,12 @@ function stepText(step: MethodStep, index: number, { notes, units, recipe }: Car
   return {
     margin: [0, 3, 0, 0],
     stack: [
-      { text: [{ text: `${index + 1}. ${stepTitle(step)}. `, bold: true }, stepInstruction(step)] },
+      {
+        text: [
+          { text: `${index + 1}. ${stepTitle(step)}${portionOf(recipe, step)}. `, bold: true },
+          stepInstruction(step),
+        ],
+      },
       ...(details.length > 0 ? [{ text: details.join(' · ') }] : []),
       ...(caution ? [{ text: caution, style: 'caution' }] : []),
     ],

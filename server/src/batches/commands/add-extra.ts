@@ -36,7 +36,7 @@ export async function addExtra(
   return changeOfBatch(app, person, batchId, 'extra', { ...body }, async ({ tx, now, facts, view }) => {
     const step = view().steps.find((s) => s.id === body.stepId);
     if (step?.state !== 'open') throw conflict('not-open', 'This step cannot be worked at now; look again.');
-    const place = mustHavePlace(facts);
+    const place = mustHavePlace(facts, step.id);
     const into = facts.steps.find((s) => s.placeAccountId === place);
     const ingredient = await mustFindIngredient(tx, body.ingredientId);
     const unstated = unstatedSentence(ingredient);

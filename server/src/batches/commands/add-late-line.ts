@@ -20,7 +20,7 @@ export async function addLateLine(
   body: LateLine,
 ): Promise<BatchChanged> {
   return changeOfBatch(app, person, batchId, 'late-line', { ...body }, async ({ tx, now, facts, view }) => {
-    const current = mustStandAt(facts);
+    const current = mustStandAt(facts, body.stepId);
     const sheet = view();
     const line = sheet.lines.find((l) => l.id === body.lineId);
     const row = facts.lines.find((l) => l.id === body.lineId);
@@ -46,7 +46,7 @@ export async function addLateLine(
       const message = `${line.name} is worked in for at least ${least} minutes, as long as its method mixes.`;
       throw invalid([{ path: 'minutes', message }]);
     }
-    const place = mustHavePlace(facts);
+    const place = mustHavePlace(facts, body.stepId);
     const leftMg = sheet.ribbon.find((r) => r.accountId === place)?.balanceMg ?? 0;
     const share = sheet.mixMg > 0 ? Math.min(1, leftMg / (sheet.mixMg - line.dueMg)) : 0;
     const dueMg = Math.max(1, Math.round(line.dueMg * share));

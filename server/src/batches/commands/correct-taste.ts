@@ -49,7 +49,7 @@ export async function correctTaste(
           { path: 'lineId', message: 'Cure is not a matter of taste; it is not corrected here.' },
         ]);
       }
-      const place = mustHavePlace(facts);
+      const place = mustHavePlace(facts, body.stepId);
       const remainingMg = sheet.ribbon.find((r) => r.accountId === place)?.balanceMg ?? 0;
       if (remainingMg <= 0) throw conflict('nothing-left', 'Nothing of the mix is left to correct.');
       const perMeat = mixPerMeat(facts.batch.recipe.lines.map((l) => l.dose));
@@ -75,7 +75,13 @@ export async function correctTaste(
           : await mustFindMeat(tx, facts, body, shop, answer.addMeatKg);
       const n = correctionNo(facts, 'taste');
       const steps = correctionSteps(n, meat, facts);
-      const added = await insertCorrection(tx, facts, mustStandAt(facts).position, 'taste', steps);
+      const added = await insertCorrection(
+        tx,
+        facts,
+        mustStandAt(facts, body.stepId).position,
+        'taste',
+        steps,
+      );
       let position = lastLinePosition(facts) + 1;
       if (meat) {
         await addLine(tx, {

@@ -118,17 +118,21 @@ export async function changed(app: AppContext, batchId: string): Promise<BatchCh
   return { id: batchId, n };
 }
 
-/** The step the batch stands at: the first that is not closed. @throws HttpProblem 409 when it is not open */
-export function mustStandAt({ batch, steps }: BatchFacts): StepFact {
-  const current = steps.find((s) => s.closedAt === null);
+/**
+ * The step the batch stands at: the one that is named, where it is open, else the first that is not closed.
+ * @throws HttpProblem 409 when the batch is not open
+ */
+export function mustStandAt({ batch, steps }: BatchFacts, stepId?: string): StepFact {
+  const open = steps.filter((s) => s.closedAt === null);
+  const current = open.find((s) => s.id === stepId) ?? open[0];
   if (batch.state !== 'open' || !current)
     throw conflict('batch-closed', `Batch ${batch.number} is ${batch.state}.`);
   return current;
 }
 
-/** Where the mass of the batch stands now: the first open step that holds mass, of the portion that it stands at. */
-export function mustHavePlace(facts: BatchFacts): string {
-  const lane = portionAt(mustStandAt(facts).document);
+/** Where the mass of the batch stands now: the first open step that holds mass, of the portion that is worked on. */
+export function mustHavePlace(facts: BatchFacts, stepId?: string): string {
+  const lane = portionAt(mustStandAt(facts, stepId).document);
   const place = facts.steps.find(
     (s) => s.closedAt === null && s.placeAccountId !== null && portionAt(s.document) === lane,
   )?.placeAccountId;

@@ -2,7 +2,7 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { useState } from 'react';
 import { Link, useParams } from 'react-router';
-import { mixFormulas, readingKind, stepFormulas } from '@zest/core';
+import { mixFormulas, readingKind, seenFrom, stepFormulas } from '@zest/core';
 import { BATCH_SHEET_PDF_PATH, type BatchView, type StepView } from '@zest/contract';
 import { Explained } from '../../ui/Explained.js';
 import { Loading } from '../../ui/Loading.js';
@@ -18,6 +18,7 @@ import { FatPanel } from './FatPanel.js';
 import { LateEntries } from './LateEntries.js';
 import { LimitsPanel } from './LimitsPanel.js';
 import { LineTable } from './LineTable.js';
+import { ProductsPanel } from './ProductsPanel.js';
 import { Notices } from './Notices.js';
 import { MethodDialog } from './MethodDialog.js';
 import { StepMarks } from './StepMarks.js';
@@ -96,10 +97,11 @@ function Sheet({ sheet }: { sheet: BatchView }) {
           Nothing has been weighed yet; the ribbon begins with the first trim.
         </Box>
       )}
-      <StepStrip steps={sheet.steps} chosenId={chosen?.id} onChoose={setChosenId} />
+      <ProductsPanel sheet={sheet} />
+      <StepStrip sheet={sheet} chosenId={chosen?.id} onChoose={setChosenId} />
       {chosen ? <StepPanel sheet={sheet} step={chosen} /> : null}
       <LineTable sheet={sheet} />
-      <LimitsPanel sheet={sheet} />
+      <LimitsPanel sheet={seenFrom(sheet, chosen)} />
       {person.role === 'lead' ? <LateEntries batchId={sheet.id} /> : null}
       <Notices sheet={sheet} />
       <EntryList sheet={sheet} />

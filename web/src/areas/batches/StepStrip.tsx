@@ -1,11 +1,11 @@
 import Box from '@mui/material/Box';
 import ButtonBase from '@mui/material/ButtonBase';
-import type { StepView } from '@zest/contract';
+import type { BatchView, StepView } from '@zest/contract';
 import { useShortcut } from '../../ui/shortcuts.js';
 import { COLOUR, NUMERALS } from '../../ui/theme.js';
 
 interface StepStripProps {
-  steps: readonly StepView[];
+  sheet: BatchView;
   chosenId: string | undefined;
   onChoose: (id: string) => void;
 }
@@ -14,13 +14,17 @@ const MARK = { closed: '✓', open: '▶', waiting: '' } as const;
 const WORD = { closed: 'done', open: 'now', waiting: 'to come' } as const;
 
 /** The method as a numbered strip. Alt and a digit jump to a step. */
-export function StepStrip({ steps, chosenId, onChoose }: StepStripProps) {
+export function StepStrip({ sheet, chosenId, onChoose }: StepStripProps) {
+  const { steps, products } = sheet;
+  const portionName = (step: StepView) =>
+    products.length > 1 ? products.find((p) => p.key === step.portion && p.key !== null)?.name : undefined;
   return (
     <Box role="tablist" aria-label="Steps" sx={{ display: 'flex', gap: 0.5, my: 1, overflowX: 'auto' }}>
       {steps.map((step, i) => (
         <StepTab
           key={step.id}
           step={step}
+          portion={portionName(step)}
           digit={i + 1}
           chosen={step.id === chosenId}
           onChoose={() => onChoose(step.id)}
@@ -32,11 +36,14 @@ export function StepStrip({ steps, chosenId, onChoose }: StepStripProps) {
 
 function StepTab({
   step,
+  portion,
   digit,
   chosen,
   onChoose,
 }: {
   step: StepView;
+  /** The portion that it is done to. */
+  portion: string | undefined;
   digit: number;
   chosen: boolean;
   onChoose: () => void;
@@ -64,6 +71,7 @@ function StepTab({
         {digit} {MARK[step.state]} <span style={{ fontWeight: 500 }}>{WORD[step.state]}</span>
       </Box>
       {step.title}
+      {portion ? <Box sx={{ fontSize: 13 }}>{portion}</Box> : null}
     </ButtonBase>
   );
 }

@@ -1,6 +1,6 @@
 import Box from '@mui/material/Box';
 import { useCallback, useState } from 'react';
-import { traitsOf, type BatchFacts } from '@zest/core';
+import { seenFrom, traitsOf, type BatchFacts } from '@zest/core';
 import type { BatchView, StepView } from '@zest/contract';
 import { useParams } from 'react-router';
 import { useLiveQueries } from '../../data/live.js';
@@ -38,9 +38,10 @@ export default function BenchPage() {
       <Loading what="Fetching the batch" />
     );
   }
-  const sheet = batch.data;
-  const open = sheet.steps.filter((s) => s.state === 'open');
+  const whole = batch.data;
+  const open = whole.steps.filter((s) => s.state === 'open');
   const step = open.find((s) => s.id === chosen) ?? open[0];
+  const sheet = step ? seenFrom(whole, step) : whole;
   if (!step) {
     return (
       <BenchFrame sheet={sheet} step={undefined} pending={pending}>

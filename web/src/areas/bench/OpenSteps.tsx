@@ -20,9 +20,16 @@ export function OpenSteps({ sheet, step }: { sheet: BatchView; step: StepView | 
       <Box sx={{ fontSize: 20 }}>Under way:</Box>
       {open.map((s) => (
         <Secondary key={s.id} pressed={s.id === step?.id} onClick={() => choose(s.id)}>
+          {portionName(sheet, s)}
           {s.title}
         </Secondary>
       ))}
     </Box>
   );
+}
+
+/** Whose step it is, where the batch has parted. */
+function portionName({ products }: BatchView, { portion }: StepView): string {
+  const name = products.length > 1 ? products.find((p) => p.key === portion)?.name : undefined;
+  return name === undefined ? '' : `${name}: `;
 }

@@ -17,7 +17,7 @@ import { Triangle, Trouble } from '../../ui/Trouble.js';
 import { useUnits } from '../../ui/units.js';
 import { EntryList } from '../batches/index.js';
 import { Learned } from './Learned.js';
-import { useBatch } from '../batches/index.js';
+import { ProductsPanel, useBatch } from '../batches/index.js';
 import { WeightRibbon } from '../../kit/weight-ribbon/WeightRibbon.js';
 
 /** Where the kilograms of one batch went, what it yielded and what it cost. */
@@ -69,6 +69,7 @@ function BatchYield({ sheet }: { sheet: BatchView }) {
           <Triangle /> {units.sentence(sheet.trouble)}
         </Box>
       ) : null}
+      <ProductsPanel sheet={sheet} costs />
       <WeightRibbon
         stations={sheet.ribbon}
         width={1080}

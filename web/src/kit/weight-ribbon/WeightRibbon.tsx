@@ -25,7 +25,7 @@ export function WeightRibbon({ stations, width, height, labels = false, title, o
   const text = { fontFamily: FONT.number, fill: COLOUR.ink, fontWeight: 500 };
   return (
     <svg
-      viewBox={`0 0 ${width} ${height}`}
+      viewBox={`0 0 ${width} ${drawing.height}`}
       width="100%"
       role="img"
       aria-label={title}
@@ -70,7 +70,7 @@ export function WeightRibbon({ stations, width, height, labels = false, title, o
         <g style={text}>
           {drawing.stations.map((s) => (
             <g key={s.accountId}>
-              <line x1={s.x + 0.5} x2={s.x + 0.5} y1={6} y2={height - 6} stroke={COLOUR.edge} />
+              <line x1={s.x + 0.5} x2={s.x + 0.5} y1={6} y2={drawing.height - 6} stroke={COLOUR.edge} />
               <text x={s.x + 7} y={s.top - 14} fontSize="17" fontWeight="700">
                 {s.name}
               </text>

@@ -1,4 +1,5 @@
 import { MATERIALS, type Composition, type Material, type RibbonStation } from '@zest/core';
+import { STREAM_ROW, placeOf, slotsOf, type Place, type Slot, type Words } from './rows.js';
 
 /** A closed shape in drawing units. */
 interface Shape {
@@ -46,29 +47,20 @@ export interface RibbonDrawing {
   }[];
 }
 
-const TOP = 34;
 const GROW_TO = 0.34;
 const SHED_FROM = 0.58;
 const SHED_TO = 0.8;
 /** Without words, a gap below this part of the step is within what scales err by. */
 const TOO_SMALL = 0.005;
 
-/** Two ribbons stand so far apart that what one loses does not fall onto the other. */
-const LANE_GAP = { words: 62, plain: 14 };
-/** Two ribbons have met by this part of the step in which they join. */
+/** Ribbons have met, or are apart, by this part of the step in which they join or part. */
 const JOIN_BY = 0.2;
-
-/** Where a station stands: its column from the left, and the upper or the lower ribbon. */
-interface Slot {
-  station: RibbonStation;
-  column: number;
-  lane: 0 | 1;
-}
 
 /**
  * Lays the ribbon out from left to right: thickness is mass, bands are materials, a widening is mass
  * that came in, a wedge that falls away is mass that left, a gap is what the step still holds or,
- * once closed, cannot explain. Lean and fat worked apart are two ribbons that join.
+ * once closed, cannot explain. Lean and fat worked apart are ribbons that join, portions are ribbons that part.
+ * @param size what one ribbon has; with words it grows with every further one
  * @param labels leave room for words
  */
 export function layoutRibbon(
@@ -78,66 +70,49 @@ export function layoutRibbon(
 ): RibbonDrawing {
   const slots = slotsOf(stations);
   const used = slots.filter((s) => s.station.inMg > 0);
-  const most = (lane: 0 | 1) =>
-    Math.max(0, ...used.filter((s) => s.lane === lane).map((s) => s.station.inMg));
-  const parted = used.some((s) => s.lane === 1);
-  const upper = parted ? Math.max(0, ...used.filter(isLean).map((s) => s.station.inMg)) : most(0);
-  const gap = parted ? (labels ? LANE_GAP.words : LANE_GAP.plain) : 0;
-  const top = labels ? TOP : 2;
-  const room = size.height - top - (labels ? 100 : 10) - gap;
-  const scale = room / Math.max(1, most(0), upper + most(1));
-  const columns = Math.max(1, ...slots.map((s) => s.column + 1));
-  const place: Place = {
-    each: size.width / columns,
-    scale,
-    tops: [top, top + upper * scale + gap],
-    floors: [top + upper * scale + 18, size.height - 54],
-    labels,
-    said: [],
+  const place = placeOf(slots, used, size, labels);
+  const { width } = size;
+  const drawing: RibbonDrawing = {
+    width,
+    height: place.height,
+    bands: [],
+    slivers: [],
+    gaps: [],
+    stations: [],
   };
-  const drawing: RibbonDrawing = { ...size, bands: [], slivers: [], gaps: [], stations: [] };
-  const ends: (End | undefined)[] = [undefined, undefined];
+  const ends = new Map<number, End>();
   for (const slot of used) {
-    const joins = slot.station.stream === 'all' && ends[1] !== undefined;
-    const incoming = joins
-      ? ends.filter((e) => e !== undefined)
-      : [ends[slot.lane]].filter((e) => e !== undefined);
+    const { station, row } = slot;
+    const joins = station.stream === 'all' && station.portion === null && ends.has(STREAM_ROW);
+    const incoming = (joins ? [row, STREAM_ROW] : [row]).flatMap((r) => ends.get(r) ?? []);
     drawStation(drawing, slot, place, incoming);
-    if (joins) ends[1] = undefined;
-    const { station } = slot;
-    const moved = station.closed || station.outMg > 0 ? station.outMg : 0;
-    ends[slot.lane] = { massMg: moved, bands: station.bands, top: place.tops[slot.lane] };
+    if (joins) ends.delete(STREAM_ROW);
+    for (const [r, end] of endsOf(slot, place, (key) => rowOf(slots, key))) ends.set(r, end);
   }
   return drawing;
 }
 
-function isLean({ station }: Slot): boolean {
-  return station.stream === 'lean';
-}
-
-/** Columns in the order of the steps; the two streams share theirs. */
-function slotsOf(stations: readonly RibbonStation[]): Slot[] {
-  const next = [0, 0];
-  return stations.map((station) => {
-    const lane = station.stream === 'fat' ? 1 : 0;
-    const column = station.stream === 'all' ? Math.max(...next) : (next[lane] ?? 0);
-    if (station.stream === 'all') next.fill(column + 1);
-    else next[lane] = column + 1;
-    return { station, column, lane };
+/** How what goes on from a station leaves it: what goes straight on above, each portion below what is above it. */
+function endsOf(
+  { station, row }: Slot,
+  place: Place,
+  rowOfPortion: (key: string) => number,
+): [number, End][] {
+  const moved = station.closed || station.outMg > 0 ? station.outMg : 0;
+  const partedMg = station.parted.reduce((sum, p) => sum + p.massMg, 0);
+  const { bands } = station;
+  const top = place.tops[row] ?? 0;
+  let y = top + Math.max(0, moved - partedMg) * place.scale;
+  const portions = station.parted.map(({ key, massMg }): [number, End] => {
+    const end = { massMg, bands, top: y };
+    y += massMg * place.scale;
+    return [rowOfPortion(key), end];
   });
+  return [[row, { massMg: Math.max(0, moved - partedMg), bands, top }], ...portions];
 }
 
-/** What all stations of a drawing share. */
-interface Place {
-  each: number;
-  scale: number;
-  /** Upper edge of each ribbon. */
-  tops: [number, number];
-  /** Where the words of what fell out begin: below the upper ribbon, and at the foot. */
-  floors: [number, number];
-  labels: boolean;
-  /** The words that stand below already. */
-  said: Words[];
+function rowOf(slots: readonly Slot[], key: string): number {
+  return slots.find((s) => s.station.portion === key)?.row ?? 0;
 }
 
 /** How a ribbon leaves a station. */
@@ -147,24 +122,20 @@ interface End {
   top: number;
 }
 
-function drawStation(
-  drawing: RibbonDrawing,
-  { station, column, lane }: Slot,
-  place: Place,
-  ends: readonly End[],
-): void {
+function drawStation(drawing: RibbonDrawing, slot: Slot, place: Place, ends: readonly End[]): void {
+  const { station, column, row } = slot;
   const { scale, labels } = place;
-  const top = place.tops[lane];
-  const floor = place.floors[station.stream === 'lean' ? 0 : 1];
+  const top = place.tops[row] ?? 0;
+  const floor = (place.shared.has(column) && place.floors[row]) || place.foot;
   const x = column * place.each;
   const at = (part: number) => x + part * place.each;
   const inH = station.inMg * scale;
   const waiting = !station.closed && station.outMg === 0;
   const endH = waiting ? inH : Math.max(0, station.outMg * scale);
   const before = ends.length > 0 ? ends.reduce((sum, e) => sum + e.massMg, 0) : firstMass(station);
-  const from = ends.length > 1 ? JOIN_BY : 0;
-  if (ends.length > 1)
-    drawing.bands.push(...joints(station.accountId, ends, [at(0), at(JOIN_BY)], top, scale));
+  const moves = ends.length > 1 || ends.some((e) => Math.abs(e.top - top) > 1e-6);
+  const from = moves ? JOIN_BY : 0;
+  if (moves) drawing.bands.push(...joints(station.accountId, ends, [at(0), at(JOIN_BY)], top, scale));
   const came = ends.length > 0 ? sumOf(ends.map((e) => e.bands)) : meatOnly(station);
   const profile: Profile[] = [
     { x: at(from), top, height: Math.min(inH, before * scale), bands: came },
@@ -213,7 +184,7 @@ function drawStation(
   });
 }
 
-/** The ends of two ribbons running together into one, the upper on the lower. */
+/** Ribbons on their way from where they came to where they stand, the upper on the lower. */
 function joints(
   key: string,
   ends: readonly End[],
@@ -282,13 +253,6 @@ function bandShapes(accountId: string, profile: readonly Profile[]): Shape[] {
       { key: `${accountId}-${material}`, material, path: `M${upper.join(' L')} L${lower.join(' L')} Z` },
     ];
   });
-}
-
-/** Words on a line, from the left to the right. */
-interface Words {
-  y: number;
-  from: number;
-  to: number;
 }
 
 const LINE = 17;

@@ -21,7 +21,9 @@ export function AnotherCasing({ sheet, onClose }: MoreProps) {
   useScan(take);
   const { casing } = sheet;
   if (!casing) return null;
-  const others = (lots.data ?? []).filter((l) => casing.lots.every((mine) => mine.lotId !== l.lotId));
+  const others = (lots.data ?? []).filter(
+    (l) => l.casingId === casing.casingId && casing.lots.every((mine) => mine.lotId !== l.lotId),
+  );
   return (
     <>
       <Box sx={{ fontSize: 22, mb: 2 }}>

@@ -16,7 +16,7 @@ import { useBatchCommand } from './use-batch-command.js';
 const MORE_MINUTES = [0, 2, 4, 8];
 
 /** A line that was left out and is noticed now: how much more mixing, and what has left without it. */
-export function ForgottenLine({ sheet, onClose }: MoreProps) {
+export function ForgottenLine({ sheet, step, onClose }: MoreProps) {
   const units = useUnits();
   const sending = useBatchCommand(sheet.id, onClose);
   const { run, busy } = sending;
@@ -25,7 +25,9 @@ export function ForgottenLine({ sheet, onClose }: MoreProps) {
   const least = minutesToMixIn(sheet.steps.map((s) => s.document));
   const [minutes, setMinutes] = useState<number>();
   const line = forgotten.find((l) => l.id === lineId);
-  const leftMg = sheet.ribbon.filter((s) => !s.closed).reduce((sum, s) => sum + Math.max(0, s.balanceMg), 0);
+  const leftMg = sheet.ribbon
+    .filter((s) => !s.closed && s.portion === step.portion)
+    .reduce((sum, s) => sum + Math.max(0, s.balanceMg), 0);
   return (
     <>
       <Choices
@@ -51,7 +53,7 @@ export function ForgottenLine({ sheet, onClose }: MoreProps) {
           void run((signed) =>
             command(ROUTES.addLateLine, {
               params: { id: sheet.id },
-              body: { lineId: line?.id ?? '', minutes: minutes ?? 0, signed },
+              body: { stepId: step.id, lineId: line?.id ?? '', minutes: minutes ?? 0, signed },
             }),
           )
         }

@@ -10,6 +10,7 @@ import { Choices } from './Choices.js';
 import { ColdAndTime } from './ColdAndTime.js';
 import { ForgottenLine } from './ForgottenLine.js';
 import { forgottenLines } from './forgotten-lines.js';
+import { PartOff } from './PartOff.js';
 import { PilotPatty } from './PilotPatty.js';
 import { SkipLoad } from './SkipLoad.js';
 import { SomethingElse } from './SomethingElse.js';
@@ -38,6 +39,11 @@ const WAYS = {
     View: SomethingElse,
   },
   late: { name: 'A line was forgotten', about: 'what is left of the mix gets it', View: ForgottenLine },
+  part: {
+    name: 'Part some of it off',
+    about: 'it becomes a product of its own, now or after other steps',
+    View: PartOff,
+  },
   pilot: {
     name: 'A pilot patty',
     about: 'of an early part, on purpose; the mix is still tasted',
@@ -115,6 +121,7 @@ function waysAt({ sheet, step, line }: Omit<MoreProps, 'onClose'>): Way[] {
     ...(sheet.meatMg > 0 ? (['extra'] as const) : []),
     ...(forgottenLines(sheet).length > 0 ? (['late'] as const) : []),
     ...(sheet.meatMg > 0 && tasteStillComes(sheet) ? (['pilot'] as const) : []),
+    ...(step.holdsMass && step.stream === 'all' && step.inMg > 0 ? (['part'] as const) : []),
     ...(traitsOf(step).closesEmpty ? (['wrong'] as const) : []),
     'label',
     'cold',

@@ -11,7 +11,7 @@ import { Choices } from './Choices.js';
 import type { MoreProps } from './more-props.js';
 
 /** Labels for the tubs of each load and for bags, printed into the spool. */
-export function TubLabels({ sheet }: MoreProps) {
+export function TubLabels({ sheet, step }: MoreProps) {
   const units = useUnits();
   const client = useQueryClient();
   const [printed, setPrinted] = useState<Printed[]>([]);
@@ -22,7 +22,7 @@ export function TubLabels({ sheet }: MoreProps) {
     try {
       const label = await command(ROUTES.printLabel, {
         params: { id: sheet.id },
-        body: { what, load },
+        body: { what, load, stepId: step.id },
       });
       setPrinted((now) => [...now, label]);
       await catchUp(client, sheet.id);

@@ -25,7 +25,7 @@ interface CorrectTasteProps extends ReadingTaskProps {
 }
 
 /** Which line, how much of it, and what that takes of what is left of the mix. */
-export function CorrectTaste({ sheet, onClose, tooMuch }: CorrectTasteProps) {
+export function CorrectTaste({ sheet, step, onClose, tooMuch }: CorrectTasteProps) {
   const units = useUnits();
   const client = useQueryClient();
   const lines = sheet.lines.filter((l) => l.kind === 'ingredient' && !l.cure && l.weighedMg > 0);
@@ -39,7 +39,7 @@ export function CorrectTaste({ sheet, onClose, tooMuch }: CorrectTasteProps) {
   const lots = useQuery(queries.batchLots(sheet.id));
   const toGPerKg = madeGPerKg * (1 + STEP * parts);
   const remainingMg = sheet.ribbon
-    .filter((s) => !s.closed)
+    .filter((s) => !s.closed && s.portion === step.portion)
     .reduce((sum, s) => sum + Math.max(0, s.balanceMg), 0);
   const answer =
     line && toGPerKg > 0 && remainingMg > 0
@@ -51,7 +51,7 @@ export function CorrectTaste({ sheet, onClose, tooMuch }: CorrectTasteProps) {
     try {
       await call(ROUTES.correctTaste, {
         params: { id: sheet.id },
-        body: { id, lineId: line.id, toGPerKg, ...(lotId ? { lotId } : {}) },
+        body: { id, stepId: step.id, lineId: line.id, toGPerKg, ...(lotId ? { lotId } : {}) },
       });
       await command(ROUTES.addRecipeNote, {
         params: { id: sheet.recipe.id },

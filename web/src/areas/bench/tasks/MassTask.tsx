@@ -82,6 +82,7 @@ export function MassTask({
         ...(isMore && found ? { found } : {}),
         ...(oneByOne ? { pieces } : {}),
         ...(task.reason === undefined ? {} : { reason: task.reason }),
+        ...(task.portion === undefined ? {} : { portion: task.portion }),
         ...(readingId ? { readingId } : {}),
       },
     });
@@ -161,6 +162,7 @@ export function MassTask({
             {on.name}
             {simulated} · {units.mass(step.inMg)} came in, {units.mass(step.balanceMg)} is still to be weighed
             out{rate(sheet, step, units)}
+            {meantFor(step, task, units)}
           </Box>
           <BigNumber
             shown={
@@ -232,6 +234,12 @@ function rate(sheet: BatchView, step: StepView, units: Units): string {
   if (traitsOf(step).machine !== 'grinder' || !since || !last || step.outMg === 0) return '';
   const perHour = ratePerHour(step.outMg, (Date.parse(last) - Date.parse(since)) / 60_000);
   return perHour === null ? '' : ` · ${units.number(perHour, 0)} kg an hour`;
+}
+
+/** How much is meant for the portion that is weighed off. */
+function meantFor({ parts }: StepView, { portion }: WeighedTask, units: Units): string {
+  const part = parts.find((p) => p.key === portion);
+  return part ? ` · ${units.mass(part.plannedMg)} is meant for it` : '';
 }
 
 /** A defect wants its cause, a remainder its destination, before its weight is taken. */

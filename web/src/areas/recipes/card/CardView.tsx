@@ -1,6 +1,7 @@
 import Box from '@mui/material/Box';
 import {
   doseThreeWays,
+  portionWords,
   stepInstruction,
   stepTitle,
   stepWords,
@@ -54,10 +55,11 @@ export function CardView({ story, check }: ViewProps) {
         <Box component="h2" sx={{ fontSize: 20, m: '20px 0 4px' }}>
           Method
         </Box>
+        <Portions document={document} />
         <Box component="ol" sx={{ m: 0, pl: 3 }}>
           {document.steps.map((step) => (
             <Box component="li" key={step.key} sx={{ mb: 0.75 }}>
-              <b>{stepTitle(step)}.</b> {stepInstruction(step)}{' '}
+              <b>{stepTitle(step)}.</b> {portionOf(document, step)} {stepInstruction(step)}{' '}
               <Box component="span" sx={{ fontSize: 15 }}>
                 {units.sentence(stepWords(step).join(' · '))}
               </Box>
@@ -149,4 +151,22 @@ function Pinned({ note }: { note: RecipeNote }) {
       {note.sentence} – {note.person}, {time.day(note.at)}
     </Box>
   );
+}
+
+/** What is parted off and becomes a product of its own. */
+function Portions({ document }: { document: ViewProps['story']['recipe']['document'] }) {
+  const units = useUnits();
+  return (document.portions ?? []).map((portion) => (
+    <Box key={portion.key} sx={{ mb: 0.75 }}>
+      <b>Parts off:</b> {units.sentence(portionWords(document, portion))}
+    </Box>
+  ));
+}
+
+function portionOf(
+  { portions = [] }: ViewProps['story']['recipe']['document'],
+  step: { portion?: string | undefined },
+): string {
+  const portion = portions.find((p) => p.key === step.portion);
+  return portion ? `(${portion.name})` : '';
 }

@@ -7,7 +7,7 @@ import { useState } from 'react';
 import { Link } from 'react-router';
 import {
   WANTED,
-  expectedYield,
+  finishedPerMix,
   withoutYield,
   fixedDoseErrorPct,
   tryScaleTo,
@@ -38,7 +38,7 @@ export function ScaleView({ story, library }: ViewProps) {
   const [amount, setAmount] = useState<number | undefined>(document.usualMeatMg);
   const [heat, setHeat] = useState('');
   const learned = story.learnedYield;
-  const productYield = learned?.fraction ?? expectedYield(document.steps);
+  const productYield = learned?.fraction ?? finishedPerMix(document);
   const unknown = learned ? [] : withoutYield(document.steps);
   const counted = wanted === 'links' || wanted === 'packs';
   const answer =

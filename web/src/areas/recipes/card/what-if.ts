@@ -1,7 +1,7 @@
 import {
-  casingPlan,
+  casingsMeant,
   checkRecipe,
-  expectedYield,
+  finishedPerMix,
   pieceMassG,
   recipeCost,
   recipeLabel,
@@ -55,10 +55,13 @@ export function outcomeOf(input: OutcomeInput): Outcome | undefined {
   const check = checkRecipe({ name: recipe.name, document, library, book, house });
   const { figures } = check;
   if (!figures) return undefined;
-  const productYield = input.productYield ?? expectedYield(document.steps);
+  const productYield = input.productYield ?? finishedPerMix(document);
   const pieceG = pieceMassG(document);
-  const casing = document.casing;
-  const metres = (casingPlan(document, MANY_MG)?.metres ?? 0) / (MANY_MG / 1e6);
+  const casings = casingsMeant({ name: recipe.name, document }, MANY_MG).map(({ casing, metres }) => ({
+    name: casing.name,
+    minorPerM: input.casingPrice(casing.casingId),
+    metresPerKgMix: metres / (MANY_MG / 1e6),
+  }));
   return {
     cost: recipeCost({
       meatMinorPerKg: whatIf.meatMinorPerKg,
@@ -69,15 +72,7 @@ export function outcomeOf(input: OutcomeInput): Outcome | undefined {
       })),
       mixPerMeat: figures.mixPerMeat,
       productYield,
-      ...(casing
-        ? {
-            casing: {
-              name: casing.name,
-              minorPerM: input.casingPrice(casing.casingId),
-              metresPerKgMix: metres,
-            },
-          }
-        : {}),
+      casings,
       linkMassG: pieceG,
       packMassG: document.packMassG ?? null,
       ...(labour ? { labour } : {}),

@@ -18,6 +18,7 @@ import { COLOUR } from '../../../ui/theme.js';
 import { Triangle } from '../../../ui/Trouble.js';
 import { useUnits } from '../../../ui/units.js';
 import type { EditorDocument } from '../new-document.js';
+import { PortionsPanel } from './PortionsPanel.js';
 import { SchoolsPanel } from './SchoolsPanel.js';
 import { StepDetails } from './StepDetails.js';
 
@@ -93,7 +94,7 @@ export function MethodPanel({ document, findings, onEdit }: MethodPanelProps) {
                       color: COLOUR.ink,
                     }}
                   >
-                    <b>{stepTitle(step)}</b>{' '}
+                    <b>{stepTitle(step)}</b> {doneTo(document, step)}
                     <Box component="span" sx={{ fontSize: 15 }}>
                       {units.sentence(stepWords(step).join(' · '))}
                     </Box>
@@ -133,22 +134,37 @@ export function MethodPanel({ document, findings, onEdit }: MethodPanelProps) {
                     <span>{units.sentence(f.sentence)}</span>
                   </Box>
                 ))}
-                {openKey === step.key ? <StepDetails key={step.key} step={step} onEdit={onEdit} /> : null}
+                {openKey === step.key ? (
+                  <StepDetails
+                    key={step.key}
+                    step={step}
+                    portions={document.portions ?? []}
+                    onEdit={onEdit}
+                  />
+                ) : null}
               </Box>
             );
           })}
         </Box>
+        <PortionsPanel document={document} findings={findings} onEdit={onEdit} />
       </Box>
       <SchoolsPanel document={document} onEdit={onEdit} />
     </Box>
   );
 }
 
+/** Whose step it is, where it is not done to all that is there. */
+function doneTo({ portions = [] }: EditorDocument, step: EditorDocument['steps'][number]): string {
+  const portion = portions.find((p) => p.key === step.portion);
+  return portion ? `to ${portion.name || 'the portion'} · ` : '';
+}
+
 /** Another starting method; lines go in where the new one takes them. */
 function fromTemplate(document: EditorDocument, id: string): EditorDocument {
   const template = METHOD_TEMPLATES.find((t) => t.id === id);
   if (!template) return document;
-  const next = { ...document, state: template.state, steps: template.steps.map((s) => ({ ...s })) };
+  const { portions: _parted, ...whole } = document;
+  const next = { ...whole, state: template.state, steps: template.steps.map((s) => ({ ...s })) };
   return {
     ...next,
     lines: next.lines.map((line) => ({ ...line, entersAt: entryStep(next.steps, line.role) })),

@@ -9,7 +9,6 @@ import {
   CLAIMS,
   FAT_CLASSES,
   PRODUCT_STATES,
-  linkFigures,
   type FatClass,
   type Finding,
   type ProductState,
@@ -18,8 +17,8 @@ import { MassField, NumberField } from '../../../ui/fields.js';
 import { Triangle } from '../../../ui/Trouble.js';
 import { useUnits } from '../../../ui/units.js';
 import type { EditorDocument } from '../new-document.js';
-import { CasingSelect } from './CasingSelect.js';
 import { MachineChoice } from './MachineChoice.js';
+import { PieceFields } from './PieceFields.js';
 import { queries } from '../../../data/queries.js';
 
 interface ProductPanelProps {
@@ -28,7 +27,7 @@ interface ProductPanelProps {
   onEdit: (edit: (document: EditorDocument) => EditorDocument, topic?: string) => void;
 }
 
-const NOT_HERE = /^(lines|steps)/;
+const NOT_HERE = /^(lines|steps|portions)/;
 
 /** What the product is: its state and class, fat, species, claims, casing, piece and pack. */
 export function ProductPanel({ document, findings, onEdit }: ProductPanelProps) {
@@ -115,7 +114,9 @@ export function ProductPanel({ document, findings, onEdit }: ProductPanelProps) 
           />
         ))}
       </Row>
-      <CasingRow document={document} onEdit={onEdit} />
+      <Row title="Casing and piece">
+        <PieceFields of={document} onSet={(set, topic) => onEdit((d) => ({ ...d, ...set }), topic)} />
+      </Row>
       <Row title="Machines">
         <MachineChoice
           kind="mixer"
@@ -216,52 +217,6 @@ function SpeciesRow({ document, onEdit }: Part) {
           />
         </Box>
       ))}
-    </Row>
-  );
-}
-
-function CasingRow({ document, onEdit }: Part) {
-  const units = useUnits();
-  const { casing, linkMassG, linkLengthMm } = document;
-  const other =
-    casing && linkMassG !== null
-      ? `${units.length(linkFigures({ calibreMm: casing.calibreMm, massG: linkMassG }).lengthMm)} long`
-      : casing && linkLengthMm !== null
-        ? units.mass(
-            Math.round(linkFigures({ calibreMm: casing.calibreMm, lengthMm: linkLengthMm }).massG * 1000),
-          )
-        : '';
-  return (
-    <Row title="Casing and piece">
-      <CasingSelect chosen={casing} onPick={(chosen) => onEdit((d) => ({ ...d, casing: chosen }))} />
-      <MassField
-        label="A piece weighs, g"
-        bare="g"
-        width={150}
-        initial={linkMassG === null ? '' : `${linkMassG} g`}
-        onValue={(mg) =>
-          onEdit(
-            (d) => ({ ...d, linkMassG: mg ? mg / 1000 : null, ...(mg ? { linkLengthMm: null } : {}) }),
-            'piece',
-          )
-        }
-      />
-      <NumberField
-        label="or is long, mm"
-        width={150}
-        initial={linkLengthMm === null ? '' : String(linkLengthMm)}
-        onValue={(mm) =>
-          onEdit((d) => ({ ...d, linkLengthMm: mm ?? null, ...(mm ? { linkMassG: null } : {}) }), 'length')
-        }
-      />
-      <Box>{other}</Box>
-      <MassField
-        label="A pack weighs, g"
-        bare="g"
-        width={150}
-        initial={document.packMassG ? `${document.packMassG} g` : ''}
-        onValue={(mg) => onEdit((d) => ({ ...d, packMassG: mg ? mg / 1000 : null }), 'pack')}
-      />
     </Row>
   );
 }

@@ -21,11 +21,12 @@ import type { EditorDocument } from '../new-document.js';
 
 interface StepDetailsProps {
   step: MethodStep;
+  portions: readonly { key: string; name: string }[];
   onEdit: (edit: (document: EditorDocument) => EditorDocument, topic?: string) => void;
 }
 
 /** What one step says in the recipe's own words, and a field for each parameter of its kind. */
-export function StepDetails({ step, onEdit }: StepDetailsProps) {
+export function StepDetails({ step, portions, onEdit }: StepDetailsProps) {
   const set = (name: string, value: ParamValue | undefined) =>
     onEdit((d) => ({ ...d, steps: setOnStep(d.steps, step.key, name, value) }), `${name} ${step.key}`);
   const values = paramsOf(step);
@@ -54,6 +55,23 @@ export function StepDetails({ step, onEdit }: StepDetailsProps) {
         width="min(100%, 460px)"
         onValue={(v) => set('instruction', v)}
       />
+      {portions.length > 0 ? (
+        <TextField
+          select
+          label="Done to"
+          value={step.portion ?? ''}
+          onChange={(e) => set('portion', e.target.value || undefined)}
+          slotProps={{ select: { displayEmpty: true }, inputLabel: { shrink: true } }}
+          sx={{ width: 200 }}
+        >
+          <MenuItem value="">what is not parted off</MenuItem>
+          {portions.map((p) => (
+            <MenuItem key={p.key} value={p.key}>
+              {p.name || 'the portion'}
+            </MenuItem>
+          ))}
+        </TextField>
+      ) : null}
       {asked.map(([name, spec]) => (
         <ParamField
           key={name}
