@@ -198,7 +198,7 @@ function missingMass(facts: GateFacts): Missing[] {
   if (notDone !== undefined) return [{ what: 'loss', sentence: notDone }];
   const leftMg = facts.balanceMg ?? 0;
   const mostMg = facts.inMg * (traits.remainder ? mostTaken(facts.step) : usuallyKept(facts));
-  if (facts.outMg > 0 && leftMg > mostMg) return [leftOver(facts, leftMg)];
+  if (!passesOn(facts) && facts.outMg > 0 && leftMg > mostMg) return [leftOver(facts, leftMg)];
   return facts.casingUsed === false
     ? [{ what: 'casing', sentence: 'The casing that was used has not been entered.' }]
     : [];
@@ -213,6 +213,12 @@ function missingParts({ inMg, parts = [] }: GateFacts): Missing[] {
       what: `part:${key}`,
       sentence: `Nothing has been parted off for “${name}”, about ${massToken(plannedMg)} of it: weigh it, or the lead signs that there is none.`,
     }));
+}
+
+/** Nothing but portions was weighed out: the rest goes on by itself. */
+function passesOn({ step, outMg, parts = [] }: GateFacts): boolean {
+  const partedMg = parts.reduce((sum, p) => sum + p.outMg, 0);
+  return traitsOf(step).mass === 'passes on' && partedMg > 0 && outMg <= partedMg;
 }
 
 /** What a machine of this shop keeps without anybody asking, as a part: the error of its scales, and what it usually does. */

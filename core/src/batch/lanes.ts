@@ -1,5 +1,5 @@
 import type { RecipeDocument } from '../recipe/document.js';
-import { laneDocument } from '../recipe/portions.js';
+import { alone, laneDocument } from '../recipe/portions.js';
 import { holdsMass, portionAt, wayOf } from '../steps/index.js';
 import type { BatchFacts, PortionFact, StepFact } from './facts.js';
 
@@ -77,7 +77,7 @@ export function factsOfLane(facts: BatchFacts, key: string | null): BatchFacts {
   const ids = new Set(steps.map((s) => s.id));
   const isOnIt = (one: { stepId: string | null }) => one.stepId === null || ids.has(one.stepId);
   const { batch, portions } = facts;
-  const way = steps.filter((s) => !s.leftOut).map((s) => s.document);
+  const way = alone(steps.filter((s) => !s.leftOut).map((s) => s.document));
   const recipe = { ...recipeOf(facts, key), steps: way };
   const portion = portions.find((p) => p.key === key);
   return {

@@ -15,6 +15,15 @@ const STATES_OF: Partial<Record<FatClass, readonly WorkingDocument['state'][]>> 
   breakfast: UNCOOKED,
 };
 
+/** The class of what becomes of a product in another state: its own where that holds, else that of the state. */
+export function classAs(
+  state: WorkingDocument['state'],
+  fatClass: FatClass | undefined,
+): FatClass | undefined {
+  if (fatClass === undefined || STATES_OF[fatClass]?.includes(state) !== false) return fatClass;
+  return state === 'cooked' || state === 'dried' ? state : undefined;
+}
+
 /**
  * What kind of product it is: its class, which decides the limits of the book, its meat and its fat. What is left
  * open is not checked, and whoever leaves it open signs for that.

@@ -58,6 +58,7 @@ export { knownFactor, substitute, timesDose } from './substitute.js';
 export { taste } from './taste.js';
 export { fromFirstFormat } from './first-format.js';
 export { portionWords } from './portion-words.js';
+export { classAs } from './check-product.js';
 export { checkPortions } from './check-portions.js';
 export { lanesOf, laneDocument, type Lane, type Portion, type PortionPlan } from './portions.js';
 export { casingsMeant, finishedPerMix, plannedLanes, type PlannedLanes } from './planned-lanes.js';

@@ -1,4 +1,4 @@
-import { partsFrom, portionAt, traitsOf, wayOf, type Parting } from '../steps/index.js';
+import { partsFrom, portionAt, traitsOf, wayOf, type Parting, type StepLike } from '../steps/index.js';
 import type { RecipeDocument, WorkingDocument } from './document.js';
 
 /** How much of what comes out of a step is meant for a portion; what is weighed is what is true. */
@@ -48,7 +48,7 @@ export function laneDocument<D extends WorkingDocument | RecipeDocument>(documen
   const { portions = [], steps } = document;
   if (portions.length === 0) return document;
   const { portions: _all, ...plain } = document;
-  const way = wayOf(steps, portions, key);
+  const way = alone(wayOf(steps, portions, key));
   const portion = portions.find((p) => p.key === key);
   if (!portion) return { ...plain, steps: way } as D;
   const { state, fatClass, claims, packMassG, cookingSentence } = portion;
@@ -60,8 +60,13 @@ export function laneDocument<D extends WorkingDocument | RecipeDocument>(documen
     fatClass,
     packMassG,
     cookingSentence,
-    ...piecesOf(document, portion),
+    ...(way.some(isInPieces) ? piecesOf(document, portion) : UNFILLED),
   } as D;
+}
+
+/** Steps of a way as those of a method that has no other. */
+export function alone<S extends { portion?: string | undefined }>(steps: readonly S[]): S[] {
+  return steps.map(({ portion: _portion, ...step }) => step as S);
 }
 
 /** Its own casing and pieces where it is stuffed or formed apart; else those of what it parts from. */
@@ -71,10 +76,17 @@ function piecesOf(
 ): Pick<Portion, 'casing' | 'linkMassG' | 'linkLengthMm'> {
   const own = document.steps.filter((s) => portionAt(s) === portion.key);
   const { casing, linkMassG, linkLengthMm } = portion;
-  if (own.some((s) => traitsOf(s).machine === 'stuffer' || traitsOf(s).pieces))
-    return { casing, linkMassG, linkLengthMm };
+  if (own.some(isInPieces)) return { casing, linkMassG, linkLengthMm };
   const from = document.portions?.find((p) => p.key === partsFrom(document.steps, portion));
   return from && from.key !== portion.key
     ? piecesOf({ ...document, portions: document.portions?.filter((p) => p !== portion) }, from)
     : { casing: document.casing, linkMassG: document.linkMassG, linkLengthMm: document.linkLengthMm };
+}
+
+/** What is neither filled nor formed is in no casing and has no pieces. */
+const UNFILLED = { casing: null, linkMassG: null, linkLengthMm: null };
+
+function isInPieces(step: StepLike): boolean {
+  const { machine, pieces } = traitsOf(step);
+  return machine === 'stuffer' || pieces === true;
 }

@@ -1,5 +1,6 @@
 import {
   checkPortions,
+  classAs,
   factsOfLane,
   portionAt,
   stateByMethod,
@@ -78,12 +79,13 @@ function portionOf(
   const before = facts.steps.filter((s) => s.position <= from.position && !s.leftOut).map((s) => s.document);
   const { fatClass, claims, casing, linkMassG, linkLengthMm, packMassG } = recipe;
   const state = stateByMethod([...before, ...steps]);
+  const ownClass = classAs(state, fatClass);
   return {
     ...given,
     partsAfter: from.document.key,
     state,
-    // A class and its claims hold for what becomes the same.
-    ...(state === recipe.state && fatClass ? { fatClass } : {}),
+    ...(ownClass ? { fatClass: ownClass } : {}),
+    // What is claimed is claimed of what becomes the same.
     claims: state === recipe.state ? claims : [],
     casing,
     linkMassG,
