@@ -1,9 +1,6 @@
 import { z } from 'zod';
 import {
-  BASES,
-  BOOK_IDS,
   MATERIALS,
-  PRODUCT_STATES,
   READING_NAMES,
   STEP_NAMES,
   STEP_ORIGINS,
@@ -23,6 +20,7 @@ import {
   workFact,
 } from './batch-facts.js';
 import { day, fatWindow, instant } from './fields.js';
+import { cold, ofLane, portionView, product, taste } from './lane-view.js';
 import { id } from './route.js';
 import { methodStep } from './steps.js';
 
@@ -228,95 +226,6 @@ const entryView = z.object({
   reversed: z.boolean(),
   reason: z.string().nullable(),
   load: z.int(),
-});
-
-const gauge = z.object({
-  substance: z.string(),
-  title: z.string(),
-  value: z.number(),
-  unit: z.enum(['ppm', '%', 'g/kg']),
-  basis: z.enum(BASES),
-  expected: z.boolean(),
-  limit: z.number().nullable(),
-  floor: z.number().nullable(),
-  level: z.enum(['ok', 'warn', 'stop', 'name', 'label']),
-  roomMg: z.int().nullable(),
-  roomOf: z.string(),
-  book: z.enum(BOOK_IDS).nullable(),
-  written: z.string(),
-  source: z.string(),
-});
-
-const taste = z.object({
-  state: z.enum(['none', 'skipped', 'passed', 'core', 'failed', 'void']),
-  maySkip: z.boolean(),
-  sentence: z.string(),
-  doneC: z.number(),
-});
-const cold = z.object({ beforeMs: z.number(), sinceMs: z.number().nullable() });
-
-/** What is asked of each product while it is weighed. */
-const ofLane = {
-  gauges: z.array(gauge),
-  /** The declaration as made so far; null before the first weight. */
-  label: z
-    .object({
-      text: z.string(),
-      state: z.enum(PRODUCT_STATES),
-      stateSentence: z.string(),
-      allergens: z.array(z.string()),
-    })
-    .nullable(),
-  casing: z
-    .object({
-      casingId: id,
-      name: z.string(),
-      lots: z.array(z.object({ lotId: id, lotCode: z.string(), leftMm: z.int() })),
-      links: z.int(),
-      needM: z.number(),
-      filledM: z.number(),
-      twistM: z.number(),
-      spareM: z.number(),
-      tubes: z.int().nullable(),
-      tubeMm: z.number().nullable(),
-      uncasedMg: z.int(),
-      usedMm: z.int(),
-      strands: z.int(),
-      bursts: z.int(),
-      stuffedMg: z.int(),
-      leftMm: z.int(),
-      calibreMm: z.number(),
-      soakMinutes: z.int(),
-      aheadM: z.number(),
-      shortM: z.number(),
-      linkLengthMm: z.number(),
-    })
-    .nullable(),
-  linkMassG: z.number().nullable(),
-  pieces: z
-    .object({
-      count: z.int(),
-      meanG: z.number().nullable(),
-      sdG: z.number().nullable(),
-      cvPct: z.number().nullable(),
-      n: z.int(),
-      outliers: z.array(z.int()),
-    })
-    .nullable(),
-};
-const portionView = z.object({ ...ofLane, key: z.string(), taste, cold });
-
-const product = z.object({
-  key: z.string().nullable(),
-  name: z.string(),
-  meantState: z.enum(PRODUCT_STATES),
-  partsAtStepId: id.nullable(),
-  plannedMg: z.int(),
-  inMg: z.int(),
-  finishedMg: z.int(),
-  yield: z.number().nullable(),
-  uncured: z.boolean(),
-  done: z.boolean(),
 });
 
 const weighing = z.object({

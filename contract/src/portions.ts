@@ -10,7 +10,7 @@ const positive = (what: string, most: number) =>
     .max(most, { error: `${what} is too large.` });
 
 /** The casing that a product is stuffed into. */
-export const recipeCasing = z.object({
+const recipeCasing = z.object({
   casingId: id,
   name: z.string(),
   calibreMm: z.number(),

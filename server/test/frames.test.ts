@@ -9,7 +9,8 @@ let batchId = '';
 beforeAll(async () => {
   shop = await openTestShop('frames');
   const ines = await shop.signIn('Ines');
-  batchId = ((await ines.get('/batches')).body as BatchSummary[]).find((b) => b.state === 'open')!.id;
+  const all = (await ines.get('/batches')).body as BatchSummary[];
+  batchId = all.find((b) => b.state === 'open' && b.product === 'Marsh Lamb Thin')!.id;
 });
 afterAll(() => shop.close());
 

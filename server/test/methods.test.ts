@@ -115,7 +115,7 @@ describe('starting methods at the bench', () => {
     const recipe = await publishWith('fresh-bulk', 'Bulk that is tasted');
     const id = await player().play(
       { recipeId: recipe.id, window: recipe.document.window, uses: uses() },
-      { stopAt: 'taste' },
+      { stopAt: ['taste'] },
     );
     const sheet = await sheetOf(lead, id);
     const taste = sheet.steps.find((s) => s.kind === 'taste')!;

@@ -78,7 +78,11 @@ describe('the machines of the shop', () => {
     const edits: unknown[] = [];
     const step = { key: 'grind1', kind: 'grind', plateMm: 6, pass: 1 } as const;
     onScreen(
-      <StepDetails portions={[]} step={step} onEdit={(edit) => edits.push(edit({ steps: [step] } as never).steps)} />,
+      <StepDetails
+        portions={[]}
+        step={step}
+        onEdit={(edit) => edits.push(edit({ steps: [step] } as never).steps)}
+      />,
       { shop: { ...SHOP, machines: [{ ...SHOP.machines[0]!, sizesMm: [4.5, 6] }] } },
       ODA,
     );

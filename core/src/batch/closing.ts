@@ -7,7 +7,7 @@ import { stepAfter } from './places.js';
 import { settlement } from './settle.js';
 
 /** Why a step is left out that nothing came to. */
-export const NOTHING_CAME = 'Nothing came this way.';
+const NOTHING_CAME = 'Nothing came this way.';
 
 /**
  * The facts once a step is closed: what nothing will come to any more is left out, and the batch is finished when

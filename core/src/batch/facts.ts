@@ -4,7 +4,7 @@ import type { UsualLoss } from '../bench/hints.js';
 import type { HeatState } from '../cold-room/arrival.js';
 import type { KeptMatter } from '../matter/index.js';
 import type { RecipeDocument, RecipeLine } from '../recipe/document.js';
-import type { Portion } from '../recipe/portions.js';
+import type { Portion } from '../recipe/product.js';
 import type { BookId } from '../rules/books.js';
 import type { HouseRules } from '../rules/house.js';
 import type { Allergen } from '../recipe/ingredient.js';

@@ -6,7 +6,7 @@ import type { BatchCure } from './cure.js';
 import { isForgotten, isUncured, uncuredSentence } from './cure-door.js';
 import type { BatchFacts, BatchHead, ShopFacts } from './facts.js';
 import { batchFat } from './fat.js';
-import { laneFigures } from './lane-figures.js';
+import { laneFigures, lanesSeen, type LaneSeen } from './lane-figures.js';
 import { factsOfLane, laneKeys } from './lanes.js';
 import { batchLines } from './lines.js';
 import { batchMasses, sumWhere, type BatchMasses } from './masses.js';
@@ -26,12 +26,11 @@ import type { BatchSummary, BatchView, LineView, StepView } from './view.js';
 export function fold(facts: BatchFacts, shop: ShopFacts): BatchView {
   const masses = batchMasses(facts);
   const { lines, mixMg, madeMixMg, loads, basis, meatMg, cure } = batchLines(facts, masses, shop);
-  const main = laneFigures(facts, null, { masses, lines, meatMg, mixMg, cure, shop });
-  const portions = facts.portions.map(({ key }) => ({
-    key,
-    ...laneFigures(facts, key, { masses, lines, meatMg, mixMg, cure, shop }),
-  }));
-  const steps = stepViews({ facts, masses, lines, loads, mixMg, cure, shop });
+  const seen = lanesSeen(facts, masses);
+  const figures = (lane: LaneSeen) => laneFigures(facts, lane, { masses, lines, meatMg, mixMg, cure, shop });
+  const main = figures(seen.main);
+  const portions = [...seen.portions].map(([key, lane]) => ({ key, ...figures(lane) }));
+  const steps = stepViews({ facts, masses, lines, loads, seen, mixMg, cure, shop });
   const products = productViews(facts, masses, mixMg, cure);
   const { batch } = facts;
   return {
@@ -79,7 +78,7 @@ export function summarise(facts: BatchFacts, shop: ShopFacts): BatchSummary {
     masses,
     lines,
     cure,
-    steps: stepViews({ facts, masses, lines, loads, mixMg, cure, shop }),
+    steps: stepViews({ facts, masses, lines, loads, seen: lanesSeen(facts, masses), mixMg, cure, shop }),
   });
 }
 

@@ -13,6 +13,30 @@ import { piecesView } from './pieces.js';
 import { batchTasting } from './tasting.js';
 import type { BatchView, LaneFigures, LineView } from './view.js';
 
+/** A product of a batch as if there were no other, with what decides its steps. */
+export interface LaneSeen {
+  facts: BatchFacts;
+  taste: LaneFigures['taste'];
+  /** Time out of the cold. */
+  cold: LaneFigures['cold'];
+}
+
+/** Every product of a batch. */
+export interface LanesSeen {
+  /** What nothing parted off. */
+  main: LaneSeen;
+  /** By their key. */
+  portions: ReadonlyMap<string, LaneSeen>;
+}
+
+export function lanesSeen(facts: BatchFacts, { live }: BatchMasses): LanesSeen {
+  const see = (key: string | null): LaneSeen => {
+    const lane = factsOfLane(facts, key);
+    return { facts: lane, taste: batchTasting(lane, live), cold: outOfCold(lane) };
+  };
+  return { main: see(null), portions: new Map(facts.portions.map(({ key }) => [key, see(key)])) };
+}
+
 interface Folded {
   masses: BatchMasses;
   lines: readonly LineView[];
@@ -24,19 +48,18 @@ interface Folded {
 
 /** What is asked of one product of a batch: by its own way, and by everything that went into all of it. */
 export function laneFigures(
-  facts: BatchFacts,
-  key: string | null,
+  whole: BatchFacts,
+  { facts, taste, cold }: LaneSeen,
   { masses, lines, meatMg, mixMg, cure, shop }: Folded,
 ): LaneFigures {
-  const lane = factsOfLane(facts, key);
   return {
-    gauges: batchGauges(lane, masses, lines, meatMg, shop),
-    label: batchLabel(lane, masses, isUncured(lane, cure)),
-    casing: casingView(lane, masses, meantInto(facts, mixMg)),
-    linkMassG: pieceMassG(lane.batch.recipe),
-    pieces: piecesView(lane),
-    taste: batchTasting(lane, masses.live),
-    cold: outOfCold(lane),
+    gauges: batchGauges(facts, masses, lines, meatMg, shop),
+    label: batchLabel(facts, masses, isUncured(facts, cure)),
+    casing: casingView(facts, masses, meantInto(whole, mixMg)),
+    linkMassG: pieceMassG(facts.batch.recipe),
+    pieces: piecesView(facts),
+    taste,
+    cold,
   };
 }
 

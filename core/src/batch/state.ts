@@ -1,5 +1,5 @@
 import type { Matter } from '../matter/index.js';
-import type { ProductState } from '../recipe/document.js';
+import type { ProductState } from '../recipe/product.js';
 import { traitsOf } from '../steps/index.js';
 import type { BatchFacts } from './facts.js';
 

@@ -3,8 +3,6 @@ import { countingHint } from './pieces.js';
 import { fillsOf } from '../bench/fills.js';
 import { lossHint } from '../bench/hints.js';
 import { countMarks } from '../bench/marks.js';
-import type { TasteState } from '../bench/taste-state.js';
-import type { TimeOut } from '../cold-room/chill-clock.js';
 import { plannedLanes, type PlannedLanes } from '../recipe/planned-lanes.js';
 import { soakMinutesOf } from '../casing/materials.js';
 import type { RibbonStation } from '../ledger/ribbon.js';
@@ -32,10 +30,10 @@ import { cureDoor } from './cure-door.js';
 import type { BatchFacts, ShopFacts, StepFact } from './facts.js';
 import { stepGate } from './gate.js';
 import { sumWhere, type BatchMasses } from './masses.js';
-import { factsOfLane, firstOf, hasParted, laneKeys, portionsAt } from './lanes.js';
-import { missingCold, outOfCold } from './out-of-cold.js';
+import type { LaneSeen, LanesSeen } from './lane-figures.js';
+import { firstOf, hasParted, portionsAt } from './lanes.js';
+import { missingCold } from './out-of-cold.js';
 import { isEmptyStream, stepAfter } from './places.js';
-import { batchTasting } from './tasting.js';
 import type { LineView, Missing, PartView, StepView } from './view.js';
 import { openBefore, workable } from './workable.js';
 
@@ -48,20 +46,17 @@ export interface StepsInput {
   loads: number;
   /** The mix as it is due. */
   mixMg: number;
+  /** Its products, each as if there were no other. */
+  seen: LanesSeen;
   /** Nitrite as weighed. */
   cure: BatchCure;
   shop: ShopFacts;
 }
 
 /** The same for the product that a step is done to. */
-interface LaneInput extends StepsInput {
-  /** As if the batch made this product alone. */
-  facts: BatchFacts;
+interface LaneInput extends StepsInput, LaneSeen {
   /** All of them, with the ways that part off. */
   whole: BatchFacts;
-  taste: TasteState & { doneC: number };
-  /** Time out of the cold. */
-  cold: TimeOut;
   planned: PlannedLanes | null;
 }
 
@@ -82,28 +77,20 @@ export const FINISHED_GOODS = 'Finished goods';
 /** The steps of a batch with their masses, what each still needs, and what is said about it. */
 export function stepViews(input: StepsInput): StepView[] {
   const open = workable(input.facts);
-  const lanes = new Map(laneKeys(input.facts).map((key) => [key, laneInput(input, key)]));
-  return input.facts.steps.flatMap((step) => {
-    const lane = lanes.get(portionAt(step.document)) ?? lanes.get(null);
-    return lane ? [stepView(lane, now(lane, step), open.has(step.id))] : [];
+  const planned = plannedIn(input);
+  const { main, portions } = input.seen;
+  return input.facts.steps.map((step) => {
+    const lane = portions.get(step.document.portion ?? '') ?? main;
+    const seen = { ...input, ...lane, whole: input.facts, planned };
+    return stepView(seen, now(seen, step), open.has(step.id));
   });
 }
 
-function laneInput(input: StepsInput, key: string | null): LaneInput {
-  const { facts: whole, masses, mixMg } = input;
-  const facts = factsOfLane(whole, key);
-  const steps = whole.steps.filter((s) => !s.leftOut).map((s) => s.document);
-  return {
-    ...input,
-    facts,
-    whole,
-    taste: batchTasting(facts, masses.live),
-    cold: outOfCold(facts),
-    planned:
-      whole.portions.length === 0
-        ? null
-        : plannedLanes({ ...whole.batch.recipe, portions: whole.portions, steps }, mixMg),
-  };
+/** What is meant to part off, where anything is. */
+function plannedIn({ facts: { batch, portions, steps }, mixMg }: StepsInput): PlannedLanes | null {
+  if (portions.length === 0) return null;
+  const method = steps.filter((s) => !s.leftOut).map((s) => s.document);
+  return plannedLanes({ ...batch.recipe, portions, steps: method }, mixMg);
 }
 
 function now(input: LaneInput, step: StepFact): StepNow {

@@ -1,6 +1,6 @@
 import type { Material, RibbonStation } from '../ledger/ribbon.js';
 import type { Measure } from '../ledger/types.js';
-import type { ProductState } from '../recipe/document.js';
+import type { ProductState } from '../recipe/product.js';
 import type { Gauge } from '../recipe/gauges.js';
 import type { Counting, MethodStep, ReadingAsk, Stream } from '../steps/index.js';
 import type { ScaleId, ShopScale } from '../weighing/shop-scales.js';
@@ -202,7 +202,7 @@ export interface LaneFigures {
 }
 
 /** The same of a portion. */
-export interface PortionView extends LaneFigures {
+interface PortionView extends LaneFigures {
   key: string;
 }
 

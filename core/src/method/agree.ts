@@ -1,4 +1,5 @@
-import type { ProductState, WorkingDocument } from '../recipe/document.js';
+import type { WorkingDocument } from '../recipe/document.js';
+import type { ProductState } from '../recipe/product.js';
 import type { Finding } from '../recipe/finding.js';
 import { finding } from '../steps/kind.js';
 import { stepKind, type MethodStep } from '../steps/all-kinds.js';

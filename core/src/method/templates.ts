@@ -1,4 +1,4 @@
-import type { ProductState } from '../recipe/document.js';
+import type { ProductState } from '../recipe/product.js';
 import type { MethodStep } from '../steps/all-kinds.js';
 
 export interface MethodTemplate {

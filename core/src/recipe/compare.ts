@@ -3,7 +3,7 @@ import { writeDose } from './show-dose.js';
 import { fillTokens } from '../quantity/tokens.js';
 import type { WorkingDocument, WorkingLine } from './document.js';
 import { portionWords } from './portion-words.js';
-import type { Portion } from './portions.js';
+import type { Portion } from './product.js';
 
 export interface Difference {
   /** Where: `Mace`, `Step Mix`, `Fat window`. */

@@ -1,21 +1,7 @@
-import type { FatClass } from '../rules/fat.js';
 import type { MethodStep } from '../steps/index.js';
 import type { Dose } from './dose.js';
 import type { IngredientFacts, LineRole } from './ingredient.js';
-import type { Portion } from './portions.js';
-
-export const PRODUCT_STATES = ['raw', 'raw smoked (not cooked)', 'cooked', 'dried'] as const;
-export type ProductState = (typeof PRODUCT_STATES)[number];
-
-/** What the product says of itself beside its name. */
-export const CLAIMS = [
-  'one species only',
-  'no added nitrite',
-  'gluten free',
-  'no binder',
-  'shelf-stable',
-] as const;
-export type Claim = (typeof CLAIMS)[number];
+import type { Portion, ProductFields } from './product.js';
 
 /** A line while it is being written: what is not known yet is null. */
 export interface WorkingLine {
@@ -38,25 +24,10 @@ export interface WorkingLine {
   note?: string | undefined;
 }
 
-export interface WorkingCasing {
-  casingId: string;
-  name: string;
-  calibreMm: number;
-  gPerM: number;
-  /** What it is made of: hog, sheep, beef, collagen … */
-  material?: string | undefined;
-  /** Tubes of such a length, where it is bought cut; what one takes by its maker. */
-  tubeMm?: number | null | undefined;
-  tubeTakesG?: number | null | undefined;
-}
-
 /** A recipe while it is being written; see the contract for its form when published. */
-export interface WorkingDocument {
-  state: ProductState;
+export interface WorkingDocument extends ProductFields {
   window: { minPct: number; maxPct: number };
   confidence: number;
-  fatClass?: FatClass | undefined;
-  claims: Claim[];
   speciesRules: { species: string; minPct?: number | undefined; maxPct?: number | undefined }[];
   usualMeatMg: number;
   /** Its own batch as it was written: `7 lb`. */
@@ -68,12 +39,6 @@ export interface WorkingDocument {
   hotness: { name: string; factor: number }[];
   lines: WorkingLine[];
   steps: MethodStep[];
-  casing: WorkingCasing | null;
-  linkMassG: number | null;
-  linkLengthMm: number | null;
-  packMassG?: number | null | undefined;
-  /** What stands on the pack beside the declaration. */
-  cookingSentence?: string | undefined;
   /** What is parted off and becomes a product of its own; none where absent. */
   portions?: Portion[] | undefined;
 }

@@ -10,7 +10,7 @@ import {
 import { SLACK, basisMg, gPerKgOf, type Basis } from '../matter/figures.js';
 import { lose, type Matter } from '../matter/matter.js';
 import type { PartName } from '../matter/parts.js';
-import type { ProductState } from './document.js';
+import type { ProductState } from './product.js';
 import type { LineFigure } from './figures.js';
 
 export interface Gauge {

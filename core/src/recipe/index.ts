@@ -6,17 +6,13 @@ export { checkRecipe, type RecipeCheck } from './check.js';
 export { compareRecipes, type Difference } from './compare.js';
 export { recipeCost, type CostInput, type RecipeCost } from './cost.js';
 export {
-  CLAIMS,
-  PRODUCT_STATES,
-  type Claim,
-  type ProductState,
-  type WorkingCasing,
   type Carries,
   type RecipeDocument,
   type RecipeLine,
   type WorkingDocument,
   type WorkingLine,
 } from './document.js';
+export { CLAIMS, PRODUCT_STATES, type Claim, type ProductState, type WorkingCasing } from './product.js';
 export { doseFraction, massPerMeat, type Dose, type DoseBasis } from './dose.js';
 export { recipeFigures, type LineFigure, type RecipeFigures } from './figures.js';
 export { blocking, type Finding } from './finding.js';
@@ -60,5 +56,6 @@ export { fromFirstFormat } from './first-format.js';
 export { portionWords } from './portion-words.js';
 export { classAs } from './check-product.js';
 export { checkPortions } from './check-portions.js';
-export { lanesOf, laneDocument, type Lane, type Portion, type PortionPlan } from './portions.js';
+export { lanesOf, laneDocument, type Lane } from './portions.js';
+export { type Portion, type PortionPlan } from './product.js';
 export { casingsMeant, finishedPerMix, plannedLanes, type PlannedLanes } from './planned-lanes.js';

@@ -1,5 +1,5 @@
 import { casingMaterial } from '../casing/materials.js';
-import type { ProductState } from './document.js';
+import type { ProductState } from './product.js';
 import type { Allergen } from './ingredient.js';
 
 /** Something that went in, as made. */

@@ -1,7 +1,9 @@
 import { expectedYield, portionAt, traitsOf, type MethodStep } from '../steps/index.js';
-import type { RecipeDocument, WorkingCasing, WorkingDocument } from './document.js';
+import type { RecipeDocument, WorkingDocument } from './document.js';
+import type { WorkingCasing } from './product.js';
 import { casingPlan, pieceMassG } from './piece.js';
-import { laneDocument, lanesOf, type Portion } from './portions.js';
+import { laneDocument, lanesOf } from './portions.js';
+import { type Portion } from './product.js';
 
 /** Where the mass of a method is meant to go. Masses mg. */
 export interface PlannedLanes {

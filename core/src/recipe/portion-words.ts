@@ -1,7 +1,7 @@
 import { massToken } from '../quantity/tokens.js';
 import { stepTitle } from '../steps/index.js';
 import type { RecipeDocument, WorkingDocument } from './document.js';
-import type { Portion } from './portions.js';
+import type { Portion } from './product.js';
 
 /** A portion in one line: how much of what, what it becomes, and what it is filled into; weights are tokens. */
 export function portionWords(

@@ -1,29 +1,6 @@
-import { partsFrom, portionAt, traitsOf, wayOf, type Parting, type StepLike } from '../steps/index.js';
+import { partsFrom, portionAt, traitsOf, wayOf, type StepLike } from '../steps/index.js';
 import type { RecipeDocument, WorkingDocument } from './document.js';
-
-/** How much of what comes out of a step is meant for a portion; what is weighed is what is true. */
-export type PortionPlan =
-  { by: 'share'; pct: number } | { by: 'mass'; massMg: number } | { by: 'pieces'; pieces: number };
-
-/** What is parted off and becomes a product of its own, with its own way through the rest of the method. */
-export interface Portion
-  extends
-    Parting,
-    Pick<
-      WorkingDocument,
-      | 'state'
-      | 'fatClass'
-      | 'claims'
-      | 'casing'
-      | 'linkMassG'
-      | 'linkLengthMm'
-      | 'packMassG'
-      | 'cookingSentence'
-    > {
-  /** Of its product. */
-  name: string;
-  plan: PortionPlan;
-}
+import type { Portion } from './product.js';
 
 /** One product of a recipe: what nothing parted off, or a portion. */
 export interface Lane<D> {

@@ -1,6 +1,7 @@
 import { METHOD_TEMPLATES } from '../method/templates.js';
 import { blankDocument } from '../recipe/blank.js';
-import type { Claim, WorkingDocument, WorkingLine } from '../recipe/document.js';
+import type { WorkingDocument, WorkingLine } from '../recipe/document.js';
+import type { Claim } from '../recipe/product.js';
 import type { Ingredient } from '../recipe/ingredient.js';
 import { startingCapacities, type Machine } from '../shop/machines.js';
 import type { FatClass } from '../rules/fat.js';

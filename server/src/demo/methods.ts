@@ -1,3 +1,4 @@
+import { METHOD_TEMPLATES } from '@zest/core';
 import type { MethodStep } from '@zest/contract';
 
 export const CHILL: MethodStep = { key: 'chill', kind: 'chill', stopAboveC: 4.4 };
@@ -40,3 +41,10 @@ export const LEAN_AND_FAT: MethodStep[] = [
   { ...grind(1, 5), stream: 'lean' },
   { ...grind(1, 10), key: 'grind-fat', stream: 'fat', fatFromPct: 40 },
 ];
+
+/** The steps of one of the usual methods. */
+export function methodOf(id: string): MethodStep[] {
+  const template = METHOD_TEMPLATES.find((t) => t.id === id);
+  if (!template) throw new Error(`no method ${id}`);
+  return template.steps.map((step) => ({ ...step }));
+}

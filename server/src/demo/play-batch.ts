@@ -1,6 +1,14 @@
 import { v7 as uuid } from 'uuid';
 import type { BatchView, MassOut, Person, StepView } from '@zest/contract';
-import { hoursOf, numberOf, readingKind, traitsOf, type ReadingAsk, type ReadingName } from '@zest/core';
+import {
+  hoursOf,
+  numberOf,
+  readingKind,
+  seenFrom,
+  traitsOf,
+  type ReadingAsk,
+  type ReadingName,
+} from '@zest/core';
 import { closeStep, openBatch, readBatch } from '../batches/index.js';
 import { recordCasing, recordMark, recordMassOut, recordReading, recordWeighing } from '../bench/index.js';
 import type { DemoClock } from './clock.js';
@@ -15,8 +23,8 @@ export interface Cast {
 const NOT_FOUND = 'Head and table looked through, nothing found; we go on and look again tonight.';
 
 export interface PlayOptions {
-  /** Key of the step at which to stop, nothing done there; absent plays to the end. */
-  stopAt?: string;
+  /** Keys of the steps at which to stop, nothing done there nor behind them on their way; absent plays to the end. */
+  stopAt?: readonly string[];
   /** The tubs stand in the cold while nobody works on them. */
   leftCold?: boolean;
   /** Kilograms that go missing out of the first grind. */
@@ -70,14 +78,18 @@ export class BatchPlayer {
       plannedFor: this.#clock.today(),
     });
     const { steps } = await readBatch(this.#app, id);
-    for (const { key, id: stepId } of steps) {
-      if (key === options.stopAt) {
+    const stopped = new Set<string | null>();
+    for (const { key, id: stepId, portion } of steps) {
+      if (stopped.has(portion)) continue;
+      if (options.stopAt?.includes(key)) {
+        stopped.add(portion);
         if (options.leftCold) await this.#putAway(id, stepId);
-        break;
+        continue;
       }
-      const sheet = await readBatch(this.#app, id);
-      const step = sheet.steps.find((s) => s.id === stepId);
-      if (!step) break;
+      const whole = await readBatch(this.#app, id);
+      const step = whole.steps.find((s) => s.id === stepId);
+      if (!step || step.state === 'closed') continue;
+      const sheet = seenFrom(whole, step);
       await this.#work(sheet, step, options);
       this.#clock.minutes(3 + (hoursOf(step.document) ?? 0) * 60);
       // What went missing is not found before the next tub waits: the lead signs, and it stays to be explained.
@@ -121,6 +133,11 @@ export class BatchPlayer {
     if (!step) return;
     const inMg = step.balanceMg;
     let out = inMg;
+    for (const part of step.parts) {
+      const massMg = Math.floor(part.plannedMg / 20_000) * 20_000;
+      await this.#out(sheet.id, stepId, { to: 'next', portion: part.key, massMg });
+      out -= massMg;
+    }
     const usual = step.kind in USUAL ? USUAL[step.kind as keyof typeof USUAL] : undefined;
     if (usual) {
       const lost = this.#near(inMg * usual.part, 0.25);

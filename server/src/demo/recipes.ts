@@ -1,6 +1,5 @@
 import { v7 as uuid } from 'uuid';
-import { METHOD_TEMPLATES } from '@zest/core';
-import type { MethodStep, Recipe, RecipeDocument, RecipeLine } from '@zest/contract';
+import type { Recipe, RecipeDocument, RecipeLine } from '@zest/contract';
 import { snapshot } from '../recipes/index.js';
 import { CASINGS, INGREDIENTS } from './catalogue.js';
 import {
@@ -10,6 +9,7 @@ import {
   WEIGH_MEAT,
   WEIGH_INGREDIENTS,
   grind,
+  methodOf,
   mix,
   STUFF,
   LINK,
@@ -264,6 +264,51 @@ export function demoRecipes(ids: Ids): Recipe[] {
       linkLengthMm: null,
       packMassG: 330,
     }),
+    recipe('Harbour Stick', {
+      fatClass: 'cooked',
+      state: 'cooked',
+      window: { minPct: 16, maxPct: 22 },
+      speciesRules: only('beef'),
+      usualMeatMg: 20_000_000,
+      lines: lines([
+        ['cure', 17.5],
+        ['salt', 2],
+        ['mustard', 5],
+        ['garlic', 2],
+        ['blackpepper', 4],
+        ['water', 40],
+      ]),
+      steps: [
+        CHILL,
+        WEIGH_MEAT,
+        grind(1, 6),
+        WEIGH_INGREDIENTS,
+        mix('sticky', 8),
+        STUFF,
+        SMOKE,
+        COOK,
+        COOL,
+        PACK,
+        ...[STUFF, COOK, COOL, PACK].map((step) => ({ ...step, key: `${step.key}-log`, portion: 'log' })),
+      ],
+      casing: casing('collagen'),
+      linkMassG: null,
+      linkLengthMm: 180,
+      portions: [
+        {
+          key: 'log',
+          name: 'Harbour Log',
+          partsAfter: 'mix',
+          plan: { by: 'share', pct: 40 },
+          state: 'cooked',
+          fatClass: 'cooked',
+          claims: [],
+          casing: casing('fibrous'),
+          linkMassG: 1400,
+          linkLengthMm: null,
+        },
+      ],
+    }),
     recipe('Loft Fennel', {
       fatClass: 'dried',
       state: 'dried',
@@ -289,12 +334,6 @@ export function demoRecipes(ids: Ids): Recipe[] {
       ],
     }),
   ];
-}
-
-function methodOf(id: string): MethodStep[] {
-  const template = METHOD_TEMPLATES.find((t) => t.id === id);
-  if (!template) throw new Error(`no method ${id}`);
-  return template.steps.map((step) => ({ ...step }));
 }
 
 function withNote(lines: RecipeLine[], key: string, note: string): RecipeLine[] {

@@ -1,20 +1,21 @@
 import { v7 as uuid } from 'uuid';
-import { DEFAULT_FAT_SD, SCALES, SHOP_ACCOUNTS, plan } from '@zest/core';
+import { DEFAULT_FAT_SD, SCALES, plan } from '@zest/core';
 import type { BlendSettings, Person, Recipe } from '@zest/contract';
 import { solver } from '../calc/solver.js';
 import { addDraft } from '../blend/index.js';
-import { addSupply, countLot, nextLotCode, prepareLot, receiveLot, stockLot } from '../cold-room/index.js';
+import { countLot, prepareLot, receiveLot } from '../cold-room/index.js';
 import { NO_SCALES, calibrate, type ScaleDriver } from '../devices/index.js';
 import type { AppContext } from '../platform/app-context.js';
 import { writeTheBook, writeWhatWasLearned } from './book.js';
 import { CASINGS, INGREDIENTS, TRIMS, makeIds } from './catalogue.js';
+import { stockDryGoods } from './dry-goods.js';
 import type { DemoClock } from './clock.js';
 import { addPeople } from './people.js';
 import { BatchPlayer, type Cast } from './play-batch.js';
 import { demoRecipes } from './recipes.js';
 import { KEEPS_DAYS, STOCK, type DemoLot } from './stock.js';
 import * as store from './store/demo.js';
-import { DAY, PREPARED, WEEK, type PastBatch } from './week.js';
+import { DAY, PARTED, PREPARED, WEEK, type PastBatch } from './week.js';
 
 /** The demonstration's own weights were all on a scale. */
 export const DEMO_SCALES: ScaleDriver = {
@@ -25,7 +26,7 @@ export const DEMO_SCALES: ScaleDriver = {
 
 /**
  * Fills an empty database with the demonstration shop: people, recipes, stock, the week behind and
- * three batches under way this morning, one of them in trouble. Dates are relative to `today`.
+ * four batches under way this morning, one of them in trouble, one parted into two products. Dates are relative to `today`.
  */
 export async function seedDemo(
   app: AppContext,
@@ -45,11 +46,14 @@ export async function seedDemo(
   await checkDevices(app, cast.lead);
   await stockDryGoods(app, clock, ids);
   const player = new BatchPlayer(app, clock, cast, random);
+  const byRecipe = (name: string) => {
+    const { id: recipeId, document } = mustFind(recipes, name);
+    return { recipeId, window: document.window };
+  };
   for (const past of WEEK) {
     clock.set(at(past.daysAgo, 6 + 2 * random()));
     const uses = await deliver(app, clock, cast, ids.trims, past);
-    const recipe = mustFind(recipes, past.recipe);
-    await player.play({ recipeId: recipe.id, window: recipe.document.window, uses });
+    await player.play({ ...byRecipe(past.recipe), uses });
   }
   const lots = [];
   for (const lot of STOCK) {
@@ -58,6 +62,11 @@ export async function seedDemo(
   }
   await prepareLots(app, clock, cast, ids.trims, at);
   await playThisMorning(clock, player, recipes, lots, today);
+  clock.set(new Date(today.getTime() - 3.5 * 3_600_000));
+  await player.play(
+    { ...byRecipe(PARTED.recipe), uses: await deliver(app, clock, cast, ids.trims, PARTED) },
+    { stopAt: ['smoke', 'cook-log'] },
+  );
   clock.set(new Date(today.getTime() - 3_600_000));
   await planTheDay(app, clock, cast, recipes, lots);
   await writeWhatWasLearned(app, cast, recipes);
@@ -207,67 +216,17 @@ async function playThisMorning(
   };
   clock.set(hoursAgo(3));
   await player.play(choose(mustFind(recipes, 'Chestnut Turkey Patty'), 20), {
-    stopAt: 'form',
+    stopAt: ['form'],
     leftCold: true,
   });
   clock.set(hoursAgo(2.2));
   await player.play(choose(mustFind(recipes, 'Lighthouse Ring'), 30), {
-    stopAt: 'ingredients',
+    stopAt: ['ingredients'],
     leftCold: true,
     lostAtGrindKg: 0.94,
   });
   clock.set(hoursAgo(1.5));
-  await player.play(choose(mustFind(recipes, 'Marsh Lamb Thin'), 24), { stopAt: 'meats' });
-}
-
-async function stockDryGoods(
-  app: AppContext,
-  clock: DemoClock,
-  ids: { ingredients: Map<string, string>; casings: Map<string, string> },
-) {
-  for (const item of INGREDIENTS) {
-    const lot = { ofId: ids.ingredients.get(item.key) ?? '', priceMinor: item.priceMinorPerKg };
-    await app.db.transaction(async (tx) => {
-      if (item.stockKg === 0) return addSupply(tx, lot.ofId, 'water supply', clock.now());
-      const code = await nextLotCode(tx, 'S');
-      await stockLot(tx, clock.now(), null, Math.round(item.stockKg * 1e6), SHOP_ACCOUNTS.suppliers, {
-        ...plain(lot.ofId, lot.priceMinor, code, clock.now()),
-        kind: 'ingredient',
-        supplier: 'Quayside Spice',
-      });
-    });
-  }
-  for (const item of CASINGS) {
-    await app.db.transaction(async (tx) => {
-      await stockLot(tx, clock.now(), null, item.stockM * 1000, SHOP_ACCOUNTS.casingSuppliers, {
-        ...plain(
-          ids.casings.get(item.key) ?? '',
-          item.priceMinorPerM,
-          await nextLotCode(tx, 'C'),
-          clock.now(),
-        ),
-        kind: 'casing',
-        supplier: 'Tidewrack Casings',
-      });
-    });
-  }
-}
-
-function plain(ofId: string, priceMinor: number, code: string, receivedAt: Date) {
-  return {
-    id: uuid(),
-    accountId: uuid(),
-    ofId,
-    code,
-    owner: null,
-    receivedAt,
-    priceMinor,
-    fat: null,
-    tempC: null,
-    state: 'fresh' as const,
-    status: 'available' as const,
-    boxMg: null,
-  };
+  await player.play(choose(mustFind(recipes, 'Marsh Lamb Thin'), 24), { stopAt: ['meats'] });
 }
 
 /** The delivery that a past batch used up. */

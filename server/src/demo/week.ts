@@ -50,6 +50,16 @@ export const WEEK: readonly PastBatch[] = [
   { recipe: 'Lighthouse Ring', daysAgo: 1, meats: RING },
 ];
 
+/** One mix of this morning, parted into sticks and a log. */
+export const PARTED: PastBatch = {
+  recipe: 'Harbour Stick',
+  daysAgo: 0,
+  meats: [
+    { trim: 'chuck', kg: 17, fatPct: 20, priceMinorPerKg: 684 },
+    { trim: 'beefleg', kg: 3, fatPct: 8, priceMinorPerKg: 790 },
+  ],
+};
+
 /** Lots of the past weeks that were boned out or thawed before they were used. */
 export const PREPARED: readonly {
   trim: TrimKey;

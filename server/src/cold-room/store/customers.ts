@@ -71,9 +71,9 @@ export async function listTickets(db: Db, now: Date): Promise<CustomerTicket[]> 
     outMg: number;
     leftOverMg: number;
   }>(
-    `SELECT b.owner, b.id, b.number, COALESCE(a.name, r.name) AS product, pt.portion_key AS portion, b.state, COALESCE(s.amount, 0) AS outMg,
-       IF(pt.portion_key IS NULL, 1, 0) * COALESCE((SELECT e.amount FROM lot k JOIN balance e ON e.account_id = k.account_id
-                 WHERE k.batch_id = b.id AND k.kind = 'rework' LIMIT 1), 0) AS leftOverMg
+    `SELECT b.owner, b.id, b.number, COALESCE(a.name, r.name) AS product, pt.portion_key AS \`portion\`, b.state, COALESCE(s.amount, 0) AS outMg,
+       CASE WHEN pt.portion_key IS NULL THEN COALESCE((SELECT e.amount FROM lot k JOIN balance e ON e.account_id = k.account_id
+                 WHERE k.batch_id = b.id AND k.kind = 'rework' LIMIT 1), 0) ELSE 0 END AS leftOverMg
      FROM batch b JOIN recipe_version v ON v.id = b.recipe_version_id JOIN recipe r ON r.id = v.recipe_id
      LEFT JOIN lot l ON l.batch_id = b.id AND l.kind = 'product' LEFT JOIN balance s ON s.account_id = l.account_id
      LEFT JOIN account a ON a.id = l.account_id LEFT JOIN batch_portion pt ON pt.account_id = l.account_id

@@ -17,7 +17,11 @@ export function ProductsPanel({ sheet, costs = false }: { sheet: BatchView; cost
     return minor === null || minor === undefined ? '–' : units.perMass(minor);
   };
   return (
-    <Table size="small" aria-label="Products of this batch" sx={{ my: 1, '& td, & th': { fontSize: 17 } }}>
+    <Table
+      size="small"
+      aria-label="Products of this batch"
+      sx={{ my: 1, '& td, & th': { fontSize: 17, py: 0.4 } }}
+    >
       <TableHead>
         <TableRow>
           <TableCell>Product</TableCell>

@@ -13,22 +13,33 @@ interface StepStripProps {
 const MARK = { closed: '✓', open: '▶', waiting: '' } as const;
 const WORD = { closed: 'done', open: 'now', waiting: 'to come' } as const;
 
-/** The method as a numbered strip. Alt and a digit jump to a step. */
+/** The method as a numbered strip, a line for each product. Alt and a digit jump to a step. */
 export function StepStrip({ sheet, chosenId, onChoose }: StepStripProps) {
   const { steps, products } = sheet;
-  const portionName = (step: StepView) =>
-    products.length > 1 ? products.find((p) => p.key === step.portion && p.key !== null)?.name : undefined;
   return (
-    <Box role="tablist" aria-label="Steps" sx={{ display: 'flex', gap: 0.5, my: 1, overflowX: 'auto' }}>
-      {steps.map((step, i) => (
-        <StepTab
-          key={step.id}
-          step={step}
-          portion={portionName(step)}
-          digit={i + 1}
-          chosen={step.id === chosenId}
-          onChoose={() => onChoose(step.id)}
-        />
+    <Box role="tablist" aria-label="Steps" sx={{ my: 1 }}>
+      {products.map(({ key, name }) => (
+        <Box
+          key={key ?? ''}
+          sx={{ display: 'flex', gap: 0.5, mb: 0.5, overflowX: 'auto', alignItems: 'stretch' }}
+        >
+          {products.length > 1 ? (
+            <Box sx={{ width: 96, flexShrink: 0, fontSize: 15, fontWeight: 700, alignSelf: 'center' }}>
+              {name}
+            </Box>
+          ) : null}
+          {steps
+            .filter((step) => step.portion === key)
+            .map((step) => (
+              <StepTab
+                key={step.id}
+                step={step}
+                digit={steps.indexOf(step) + 1}
+                chosen={step.id === chosenId}
+                onChoose={() => onChoose(step.id)}
+              />
+            ))}
+        </Box>
       ))}
     </Box>
   );
@@ -36,14 +47,11 @@ export function StepStrip({ sheet, chosenId, onChoose }: StepStripProps) {
 
 function StepTab({
   step,
-  portion,
   digit,
   chosen,
   onChoose,
 }: {
   step: StepView;
-  /** The portion that it is done to. */
-  portion: string | undefined;
   digit: number;
   chosen: boolean;
   onChoose: () => void;
@@ -56,7 +64,8 @@ function StepTab({
       onClick={onChoose}
       sx={{
         flex: '1 1 0',
-        minWidth: 96,
+        minWidth: 88,
+        maxWidth: 150,
         minHeight: 56,
         p: '6px 10px',
         display: 'block',
@@ -71,7 +80,6 @@ function StepTab({
         {digit} {MARK[step.state]} <span style={{ fontWeight: 500 }}>{WORD[step.state]}</span>
       </Box>
       {step.title}
-      {portion ? <Box sx={{ fontSize: 13 }}>{portion}</Box> : null}
     </ButtonBase>
   );
 }

@@ -71,7 +71,7 @@ export function WeightRibbon({ stations, width, height, labels = false, title, o
           {drawing.stations.map((s) => (
             <g key={s.accountId}>
               <line x1={s.x + 0.5} x2={s.x + 0.5} y1={6} y2={drawing.height - 6} stroke={COLOUR.edge} />
-              <text x={s.x + 7} y={s.top - 14} fontSize="17" fontWeight="700">
+              <text x={s.nameX + 7} y={s.top - 14} fontSize="17" fontWeight="700">
                 {s.name}
               </text>
               <text

@@ -1,5 +1,5 @@
 import { MATERIALS, type Composition, type Material, type RibbonStation } from '@zest/core';
-import { STREAM_ROW, placeOf, slotsOf, type Place, type Slot, type Words } from './rows.js';
+import { LINE, LINES, STREAM_ROW, placeOf, slotsOf, type Place, type Slot, type Words } from './rows.js';
 
 /** A closed shape in drawing units. */
 interface Shape {
@@ -39,6 +39,8 @@ export interface RibbonDrawing {
     accountId: string;
     name: string;
     x: number;
+    /** Where its name begins. */
+    nameX: number;
     width: number;
     top: number;
     bottom: number;
@@ -83,7 +85,8 @@ export function layoutRibbon(
   const ends = new Map<number, End>();
   for (const slot of used) {
     const { station, row } = slot;
-    const joins = station.stream === 'all' && station.portion === null && ends.has(STREAM_ROW);
+    const joins =
+      station.stream === 'all' && station.portion === null && ends.get(STREAM_ROW)?.isStream === true;
     const incoming = (joins ? [row, STREAM_ROW] : [row]).flatMap((r) => ends.get(r) ?? []);
     drawStation(drawing, slot, place, incoming);
     if (joins) ends.delete(STREAM_ROW);
@@ -104,11 +107,12 @@ function endsOf(
   const top = place.tops[row] ?? 0;
   let y = top + Math.max(0, moved - partedMg) * place.scale;
   const portions = station.parted.map(({ key, massMg }): [number, End] => {
-    const end = { massMg, bands, top: y };
+    const end = { massMg, bands, top: y, isStream: false };
     y += massMg * place.scale;
     return [rowOfPortion(key), end];
   });
-  return [[row, { massMg: Math.max(0, moved - partedMg), bands, top }], ...portions];
+  const isStream = station.stream !== 'all';
+  return [[row, { massMg: Math.max(0, moved - partedMg), bands, top, isStream }], ...portions];
 }
 
 function rowOf(slots: readonly Slot[], key: string): number {
@@ -120,6 +124,8 @@ interface End {
   massMg: number;
   bands: Composition;
   top: number;
+  /** Lean or fat, which join again. */
+  isStream: boolean;
 }
 
 function drawStation(drawing: RibbonDrawing, slot: Slot, place: Place, ends: readonly End[]): void {
@@ -174,8 +180,9 @@ function drawStation(drawing: RibbonDrawing, slot: Slot, place: Place, ends: rea
   }
   drawing.stations.push({
     accountId: station.accountId,
-    name: station.name,
+    name: fitting(slot.titles, place.each * (1 - from)),
     x,
+    nameX: at(from),
     width: place.each,
     top,
     bottom: top + inH,
@@ -255,9 +262,6 @@ function bandShapes(accountId: string, profile: readonly Profile[]): Shape[] {
   });
 }
 
-const LINE = 17;
-/** There is room for so many lines. */
-const LINES = 4;
 /** About so wide is a letter of what is said below, and so many letters has its weight. */
 const LETTER = 5.9;
 const WEIGHT_LETTERS = 7;
@@ -270,6 +274,16 @@ function lineFor(said: Words[], name: string, to: number, floor: number): number
   const y = lines.find(isFree) ?? floor + (LINES - 1) * LINE;
   said.push({ y, from, to });
   return y;
+}
+
+/** About so wide is a letter of a name. */
+const NAME_LETTER = 7.2;
+
+/** The whole name where there is room for it, else as much of the short one. */
+function fitting([whole, name]: [string, string], width: number): string {
+  const most = Math.max(4, Math.floor(width / NAME_LETTER) - 1);
+  if (whole.length <= most) return whole;
+  return name.length <= most ? name : `${name.slice(0, most - 1).trimEnd()}…`;
 }
 
 /** Whose rework it is stands above. */

@@ -12,7 +12,7 @@ import type { MoreProps } from './more-props.js';
 import { Refused } from './Refused.js';
 import { useBatchCommand } from './use-batch-command.js';
 
-const SHARES = [25, 33, 50, 75, 100];
+const SHARES = [25, 50, 75, 100];
 
 /** What can be done to anything in any shop, whatever its method says. */
 const ALWAYS = [newStep('freeze', 'freeze'), newStep('pack', 'pack')];

@@ -156,7 +156,7 @@ export function MethodPanel({ document, findings, onEdit }: MethodPanelProps) {
 /** Whose step it is, where it is not done to all that is there. */
 function doneTo({ portions = [] }: EditorDocument, step: EditorDocument['steps'][number]): string {
   const portion = portions.find((p) => p.key === step.portion);
-  return portion ? `to ${portion.name || 'the portion'} · ` : '';
+  return portion ? `to ${portion.name || 'the portion'} ` : '';
 }
 
 /** Another starting method; lines go in where the new one takes them. */

@@ -3,11 +3,13 @@ import Button from '@mui/material/Button';
 import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
 import {
+  FAT_CLASSES,
   PRODUCT_STATES,
   holdsMass,
   portionAt,
   stepTitle,
   traitsOf,
+  type FatClass,
   type Finding,
   type Portion,
   type PortionPlan,
@@ -147,6 +149,20 @@ function PortionFields({ document, portion, findings, onSet, onTakeOut }: Portio
         {PRODUCT_STATES.map((s) => (
           <MenuItem key={s} value={s}>
             {s}
+          </MenuItem>
+        ))}
+      </TextField>
+      <TextField
+        select
+        label="Product class"
+        value={portion.fatClass ?? ''}
+        onChange={(e) => onSet({ fatClass: (e.target.value || undefined) as FatClass | undefined }, 'class')}
+        sx={{ width: 170 }}
+      >
+        <MenuItem value="">none of these</MenuItem>
+        {FAT_CLASSES.map((c) => (
+          <MenuItem key={c} value={c}>
+            {c}
           </MenuItem>
         ))}
       </TextField>
