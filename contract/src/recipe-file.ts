@@ -2,7 +2,20 @@ import { z } from 'zod';
 import { LINE_ROLES } from '@zest/core';
 import { ingredientFacts } from './ingredients.js';
 import { RECIPE_FORMAT } from './recipe-work.js';
+import { portion } from './portions.js';
 import { recipeName, workingDocument } from './recipes.js';
+
+/** A casing by its name: another shop has its own of it. */
+const fileCasing = z
+  .object({
+    name: z.string(),
+    calibreMm: z.number(),
+    gPerM: z.number(),
+    material: z.string().optional(),
+    tubeMm: z.number().optional(),
+    tubeTakesG: z.number().optional(),
+  })
+  .nullable();
 
 /** A recipe as a file: it names its ingredients by name and form, so that another shop can read it. */
 export const recipeFile = z.object({
@@ -10,17 +23,12 @@ export const recipeFile = z.object({
   formatVersion: z.literal(2, { error: 'Versions 1 and 2 of the format can be read.' }),
   name: recipeName,
   version: z.int().nullable(),
-  document: workingDocument.omit({ lines: true, casing: true }).extend({
-    casing: z
-      .object({
-        name: z.string(),
-        calibreMm: z.number(),
-        gPerM: z.number(),
-        material: z.string().optional(),
-        tubeMm: z.number().optional(),
-        tubeTakesG: z.number().optional(),
-      })
-      .nullable(),
+  document: workingDocument.omit({ lines: true, casing: true, portions: true }).extend({
+    casing: fileCasing,
+    portions: z
+      .array(portion.omit({ casing: true }).extend({ casing: fileCasing }))
+      .max(12)
+      .optional(),
     lines: z
       .array(
         workingDocument.shape.lines.element

@@ -81,12 +81,14 @@ export const PROCESS_CALCULATIONS: Record<string, Calculation> = {
     ({ file: raw, book }) => {
       const { file } = inFile.parse({ file: fromFirstFormat(raw) }, { reportInput: true });
       const shelf = shelfOf(file);
-      const { lines, casing, ...document } = file.document;
+      const { lines, casing, portions, ...document } = file.document;
+      const ofFile = (one: typeof casing) => one && { casingId: one.name, ...one };
       const { findings } = checkRecipe({
         name: file.name,
         document: {
           ...document,
-          casing: casing && { casingId: casing.name, ...casing },
+          casing: ofFile(casing),
+          ...(portions ? { portions: portions.map((p) => ({ ...p, casing: ofFile(p.casing) })) } : {}),
           lines: lines.map(({ form, ...line }) => ({
             ...line,
             ingredientId: shelf.find((i) => i.name === line.name && i.form === form)?.id ?? null,

@@ -27,7 +27,7 @@ import { findCasing } from '../store/casings.js';
 
 /** A published recipe in its open form, with what is known of its ingredients. */
 export function toFile(recipe: Recipe, library: ReadonlyMap<string, Ingredient>): RecipeFile {
-  const { lines, casing, ...rest } = recipe.document;
+  const { lines, casing, portions, ...rest } = recipe.document;
   const used = new Map(
     lines.flatMap((l) =>
       library.has(l.ingredientId) ? [[l.ingredientId, library.get(l.ingredientId)]] : [],
@@ -40,14 +40,8 @@ export function toFile(recipe: Recipe, library: ReadonlyMap<string, Ingredient>)
     version: recipe.versionNo,
     document: {
       ...rest,
-      casing: casing && {
-        name: casing.name,
-        calibreMm: casing.calibreMm,
-        gPerM: casing.gPerM,
-        ...(casing.material ? { material: casing.material } : {}),
-        ...(casing.tubeMm ? { tubeMm: casing.tubeMm } : {}),
-        ...(casing.tubeTakesG ? { tubeTakesG: casing.tubeTakesG } : {}),
-      },
+      casing: named(casing),
+      ...(portions ? { portions: portions.map((p) => ({ ...p, casing: named(p.casing) })) } : {}),
       lines: lines.map(({ ingredientId, carries: _carries, ...line }) => ({
         ...line,
         form: library.get(ingredientId)?.form ?? null,
@@ -55,6 +49,20 @@ export function toFile(recipe: Recipe, library: ReadonlyMap<string, Ingredient>)
     },
     ingredients: [...used.values()],
   });
+}
+
+/** A casing as a file names it. */
+function named(casing: WorkingDocument['casing']) {
+  if (!casing) return null;
+  const { name, calibreMm, gPerM, material, tubeMm, tubeTakesG } = casing;
+  return {
+    name,
+    calibreMm,
+    gPerM,
+    ...(material ? { material } : {}),
+    ...(tubeMm ? { tubeMm } : {}),
+    ...(tubeTakesG ? { tubeTakesG } : {}),
+  };
 }
 
 /** The lines as CSV. */
@@ -106,12 +114,20 @@ async function fromJson(
   }
   const read = recipeFile.safeParse(fromFirstFormat(raw), { reportInput: true });
   if (!read.success) throw invalid(issuesOf(read.error).slice(0, 20));
-  const { lines, casing, ...rest } = read.data.document;
+  const { lines, casing, portions, ...rest } = read.data.document;
+  const ofShop = (one: typeof casing) => (one ? findCasing(db, one) : Promise.resolve(null));
   return {
     name: read.data.name,
     document: {
       ...rest,
-      casing: casing && (await findCasing(db, casing)),
+      casing: await ofShop(casing),
+      ...(portions
+        ? {
+            portions: await Promise.all(
+              portions.map(async (p) => ({ ...p, casing: await ofShop(p.casing) })),
+            ),
+          }
+        : {}),
       lines: lines.map(({ form, ...line }) => ({
         ...line,
         ingredientId: library.find((i) => i.name === line.name && i.form === form)?.id ?? null,
