@@ -47,6 +47,11 @@ export function readingsOf<R extends { kind: string }>(readings: readonly R[], n
   return readings.filter((r) => r.kind === name || readingKind(r.kind).countsAs === name);
 }
 
+/** The reading that some more of another is written as while it is counted; itself where none is kept for that. */
+export function someMoreOf(name: string): string {
+  return READING_KINDS.find((k) => k.countsAs === name && k.adds)?.name ?? name;
+}
+
 /**
  * Readings of one load that count for what is asked: of those asked after one that opens, only what was taken
  * once that had passed.

@@ -1,6 +1,6 @@
 import Box from '@mui/material/Box';
 import { useEffect, useRef, useState } from 'react';
-import { countAgainstMass, countingOf, rhythm } from '@zest/core';
+import { countAgainstMass, countingOf, rhythm, someMoreOf } from '@zest/core';
 import { deviceNow } from '../../../data/device-time.js';
 import { useShortcut } from '../../../ui/shortcuts.js';
 import { NUMERALS } from '../../../ui/theme.js';
@@ -18,6 +18,7 @@ const REST_MS = 2500;
 export function CountTask(props: ReadingTaskProps) {
   const { sheet, step, pending, onDone, task } = props;
   const units = useUnits();
+  const pressed = someMoreOf(task.ask.kind);
   const typed = useTyped('type the count');
   const [fresh, setFresh] = useState(0);
   const counting = step.counting ?? countingOf(undefined);
@@ -31,7 +32,7 @@ export function CountTask(props: ReadingTaskProps) {
       if (pieces === 0) return;
       counted.current = 0;
       setFresh(0);
-      await pending.record(readingEntry(step.id, 'tally', pieces, `${pieces} counted`));
+      await pending.record(readingEntry(step.id, pressed, pieces, `${pieces} counted`));
     };
   });
   useEffect(() => {
@@ -51,7 +52,9 @@ export function CountTask(props: ReadingTaskProps) {
   };
   const record = async () => {
     if (typed.value === undefined) return;
-    await pending.record(readingEntry(step.id, 'count', Math.round(typed.value), `Count ${typed.text}`));
+    await pending.record(
+      readingEntry(step.id, task.ask.kind, Math.round(typed.value), `Count ${typed.text}`),
+    );
     typed.clear();
     onDone();
   };
@@ -63,7 +66,7 @@ export function CountTask(props: ReadingTaskProps) {
   useShortcut('Enter', 'record what was typed', () => void record());
   const total = (task.value ?? 0) + fresh;
   const tallies = sheet.readings
-    .filter((r) => r.stepId === step.id && r.kind === 'tally')
+    .filter((r) => r.stepId === step.id && r.kind === pressed)
     .map((r) => ({ pieces: r.value, atMs: Date.parse(r.at) }));
   const beat = rhythm(fresh > 0 ? [...tallies, { pieces: fresh, atMs: deviceNow() }] : tallies);
   return (

@@ -12,7 +12,7 @@ import { CorrectTaste } from './CorrectTaste.js';
 
 /** What the fried patty tastes like, quality by quality; when it is not right, what mends it. */
 export function VerdictTask(props: ReadingTaskProps) {
-  const { sheet, step, pending, footer, actions, onDone } = props;
+  const { sheet, step, pending, footer, actions, onDone, task } = props;
   const [answers, setAnswers] = useState<Record<string, string>>({});
   const [correcting, setCorrecting] = useState(sheet.taste.state === 'failed');
   const off = Object.entries(answers).filter(([, answer]) => answer !== 'right');
@@ -23,7 +23,7 @@ export function VerdictTask(props: ReadingTaskProps) {
       );
     }
     await pending.record(
-      readingEntry(step.id, 'verdict', passed ? 1 : 0, passed ? 'Tastes right' : 'Not right'),
+      readingEntry(step.id, task.ask.kind, passed ? 1 : 0, passed ? 'Tastes right' : 'Not right'),
     );
     if (passed) onDone();
     else setCorrecting(true);
