@@ -219,3 +219,41 @@ it('casing is taken out of the lots of the product that a step fills', () => {
   expect(from('fill', 'sheep')).toBeUndefined();
   expect(factsOfLane(facts, 'log').casings.map((c) => c.casingId)).toEqual(['fibrous']);
 });
+
+describe('what air takes where nothing is weighed in between', () => {
+  const steps = method(
+    ['meats', 'weigh-meat'],
+    ['mix', 'mix'],
+    ['skin', 'dry-skin', { expectedYieldPct: 98 }],
+    ['smoke', 'smoke', { expectedYieldPct: 95 }],
+    ['cook', 'cook', { stopBelowC: 71, expectedYieldPct: 94 }],
+  );
+  const upTo = (weighedAtSmokeMg: number | null, cookedMg: number) =>
+    afterEntries(aBatch(steps, { ingredients: [] }), [
+      weigh('line Lean', 15_000_000),
+      weigh('line Belly', 5_000_000),
+      close('meats'),
+      onTo('mix', 20_000_000),
+      close('mix'),
+      close('skin'),
+      ...(weighedAtSmokeMg === null ? [] : [onTo('smoke', weighedAtSmokeMg)]),
+      close('smoke'),
+      onTo('cook', cookedMg),
+    ]);
+  const loss = (facts: BatchFacts) =>
+    fold(facts, US)
+      .steps.find((s) => s.id === 'cook')!
+      .missing.find((m) => m.what === 'loss')?.sentence;
+
+  it('is first seen where it is weighed: what their methods write counts together', () => {
+    // 0.98 × 0.95 × 0.94 leaves 87.5 %, and five points beyond (arithmetic): 17.5 % of 20 kg are 3.50 kg.
+    expect(loss(upTo(null, 16_520_000))).toBeUndefined();
+    expect(loss(upTo(null, 16_480_000))).toContain('17 % go without a word since Dry the skin');
+  });
+
+  it('counts from where something was weighed last', () => {
+    // 6 % and five points of the 18.6 kg that came out of the smoke: 2.05 kg.
+    expect(loss(upTo(18_600_000, 16_560_000))).toBeUndefined();
+    expect(loss(upTo(18_600_000, 16_520_000))).toContain('11 % go without a word.');
+  });
+});

@@ -57,6 +57,8 @@ export interface GateFacts {
   outMg: number;
   /** What has neither gone on nor been named yet. */
   balanceMg?: number | undefined;
+  /** Steps before it that nobody weighed anything out of. */
+  unweighed?: readonly StepLike[] | undefined;
   /** What the last batches taught of its machine. */
   usual?: UsualLoss | undefined;
   /** Portions that are to be weighed out of it. */
@@ -197,7 +199,8 @@ function missingMass(facts: GateFacts): Missing[] {
   const notDone = facts.outMg > 0 ? notDoneAt(facts.step, facts) : undefined;
   if (notDone !== undefined) return [{ what: 'loss', sentence: notDone }];
   const leftMg = facts.balanceMg ?? 0;
-  const mostMg = facts.inMg * (traits.remainder ? mostTaken(facts.step) : usuallyKept(facts));
+  const mostMg =
+    facts.inMg * (traits.remainder ? mostTaken(facts.step, facts.unweighed) : usuallyKept(facts));
   if (!passesOn(facts) && facts.outMg > 0 && leftMg > mostMg) return [leftOver(facts, leftMg)];
   return facts.casingUsed === false
     ? [{ what: 'casing', sentence: 'The casing that was used has not been entered.' }]
@@ -221,19 +224,25 @@ function passesOn({ step, outMg, parts = [] }: GateFacts): boolean {
   return traitsOf(step).mass === 'passes on' && partedMg > 0 && outMg <= partedMg;
 }
 
+/** Since when it has not been weighed. */
+function since(unweighed: readonly StepLike[]): string {
+  const [first] = unweighed;
+  return first ? ` since ${stepTitle(first)}, where nothing was weighed` : '';
+}
+
 /** What a machine of this shop keeps without anybody asking, as a part: the error of its scales, and what it usually does. */
 function usuallyKept({ usual }: GateFacts): number {
   return Math.max(LEFT_PART, usual === undefined ? 0 : usual.mean + USUAL_SPREADS * usual.sd);
 }
 
 /** More is gone than scales and habit explain: air and heat are asked for it, and everything else. */
-function leftOver({ step, inMg }: GateFacts, leftMg: number): Missing {
+function leftOver({ step, inMg, unweighed = [] }: GateFacts, leftMg: number): Missing {
   const { remainder, closesEmpty } = traitsOf(step);
   const part = ((100 * leftMg) / inMg).toFixed(1);
   if (remainder) {
     return {
       what: 'loss',
-      sentence: `${massToken(leftMg)}, ${part} % of what came in, would be booked as ${LOSSES[remainder].title.toLowerCase()}; its method lets at most ${(mostTaken(step) * 100).toFixed(0)} % go without a word. Weigh again, name what else left, or the lead signs.`,
+      sentence: `${massToken(leftMg)}, ${part} % of what came in, would be booked as ${LOSSES[remainder].title.toLowerCase()}; its method lets at most ${(mostTaken(step, unweighed) * 100).toFixed(0)} % go without a word${since(unweighed)}. Weigh again, name what else left, or the lead signs.`,
     };
   }
   const mend = closesEmpty ? 'name the loss, or keep it as rework' : 'or name the loss';

@@ -18,9 +18,11 @@ import {
 } from '../matter/index.js';
 import { LOSSES, type LossReason } from '../ledger/losses.js';
 import type { RibbonStation } from '../ledger/ribbon.js';
-import { mostTaken, traitsOf } from '../steps/index.js';
+import { mostTaken, traitsOf, type MethodStep } from '../steps/index.js';
 import type { BatchFacts, LotCarries, StepFact } from './facts.js';
+import { factsAtStep } from './lanes.js';
 import { batchMasses } from './masses.js';
+import { unweighedBefore } from './unweighed.js';
 
 /** What stands somewhere, as it is: computed from what was weighed in and what was done to it, never said. */
 export interface Standing {
@@ -69,21 +71,27 @@ export interface LeftOver {
 export function standingAt(facts: BatchFacts, stepId: string, goneMg = 0): Standing | undefined {
   const step = facts.steps.find((s) => s.id === stepId);
   if (!step || step.placeAccountId === null) return undefined;
-  const { ribbon, matters } = batchMasses(facts);
+  const { ribbon, matters, live } = batchMasses(facts);
+  const before = unweighedBefore(factsAtStep(facts, step), live, step);
   const station = ribbon.find((s) => s.accountId === step.placeAccountId);
   const { remainder } = traitsOf(step.document);
   const matter = matters.together(step.placeAccountId);
   const left = remainder && goneMg > 0 ? lose(matter, goneMg, LOSSES[remainder].leaves) : matter;
   return {
     ...standingOf(left, (station?.balanceMg ?? 0) - goneMg, formAt(facts, step)),
-    takes: remainder ? { reason: remainder, mostMg: stillTaken(step, station, remainder) } : null,
+    takes: remainder ? { reason: remainder, mostMg: stillTaken(step, before, station, remainder) } : null,
   };
 }
 
 /** What air and heat may still take without a question: what they have taken already is part of it, however it was booked. */
-function stillTaken(step: StepFact, station: RibbonStation | undefined, reason: LossReason): number {
+function stillTaken(
+  step: StepFact,
+  before: readonly MethodStep[],
+  station: RibbonStation | undefined,
+  reason: LossReason,
+): number {
   const takenMg = station?.slivers.find((s) => s.accountId === LOSSES[reason].account)?.massMg ?? 0;
-  return Math.max(0, Math.round((station?.inMg ?? 0) * mostTaken(step.document)) - takenMg);
+  return Math.max(0, Math.round((station?.inMg ?? 0) * mostTaken(step.document, before)) - takenMg);
 }
 
 /**

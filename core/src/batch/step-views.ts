@@ -4,6 +4,7 @@ import { fillsOf } from '../bench/fills.js';
 import { lossHint } from '../bench/hints.js';
 import { countMarks } from '../bench/marks.js';
 import { plannedLanes, type PlannedLanes } from '../recipe/planned-lanes.js';
+import { SOAK } from '../bench/timers.js';
 import { soakMinutesOf } from '../casing/materials.js';
 import type { RibbonStation } from '../ledger/ribbon.js';
 import {
@@ -35,6 +36,7 @@ import { firstOf, hasParted, portionsAt } from './lanes.js';
 import { missingCold } from './out-of-cold.js';
 import { isEmptyStream, stepAfter } from './places.js';
 import type { LineView, Missing, PartView, StepView } from './view.js';
+import { unweighedBefore } from './unweighed.js';
 import { openBefore, workable } from './workable.js';
 
 /** What the steps of a batch are folded from. */
@@ -123,9 +125,7 @@ function asksHere({ taste }: LaneInput, step: StepFact, situation: Situation): R
 
 function situationOf({ facts, loads, shop }: StepsInput, step: StepFact, inMg: number): Situation {
   const { casing } = facts.batch.recipe;
-  const soak = facts.marks.findLast(
-    (m) => m.kind === 'timer' && m.subject === 'Soak the casing' && (m.value ?? 0) > 0,
-  );
+  const soak = facts.marks.findLast((m) => m.kind === 'timer' && m.subject === SOAK && (m.value ?? 0) > 0);
   return {
     cured: facts.lines.some(bringsCure),
     inMg,
@@ -274,6 +274,7 @@ function gateOf(input: LaneInput, at: StepNow, isOpen: boolean): Missing[] {
     balanceMg: at.balanceMg,
     usual: shop.learned.usual[step.document.kind],
     parts: partsOf(input, step),
+    unweighed: unweighedBefore(facts, input.masses.live, step),
     stillOpen: isOpen ? openBefore(facts, step).map((s) => stepTitle(s.document)) : [],
   });
 }

@@ -1,3 +1,7 @@
+/** What its timers are called: the subject of the mark that starts and stops them. */
+export const SOAK = 'Soak the casing';
+export const CHILL = 'Chill the meat';
+
 /** A timer somebody started for a batch, or stopped; ms. */
 export interface TimerEvent {
   name: string;

@@ -101,11 +101,14 @@ const BEYOND_WRITTEN = 5;
 /** What air and heat take at most where a method does not say, percent; common practice. */
 const UNWRITTEN_LOSS_PCT = 15;
 
-/** The most that may be booked as taken by air and heat at a step without a question, as a part of what came in. */
-export function mostTaken(step: StepLike): number {
-  const yieldPct = yieldPctOf(step);
-  const lossPct = yieldPct === undefined ? UNWRITTEN_LOSS_PCT : 100 - yieldPct;
-  return (lossPct + BEYOND_WRITTEN) / 100;
+/**
+ * The most that may be booked as taken by air and heat at a step without a question, as a part of what came in.
+ *
+ * @param before steps before it that nobody weighed anything out of: what they take is first seen here
+ */
+export function mostTaken(step: StepLike, before: readonly StepLike[] = []): number {
+  const ownPct = yieldPctOf(step) ?? 100 - UNWRITTEN_LOSS_PCT;
+  return (100 - expectedYield(before) * ownPct + BEYOND_WRITTEN) / 100;
 }
 
 /** What usually comes out of what goes into the mixer, as a fraction, over all steps. */

@@ -1,6 +1,7 @@
 import { v7 as uuid } from 'uuid';
 import type { BatchView, MassOut, Person, StepView } from '@zest/contract';
 import {
+  SOAK,
   hoursOf,
   numberOf,
   readingKind,
@@ -210,8 +211,8 @@ export class BatchPlayer {
     await this.#mark(sheet, step, 'start');
     if (sheet.casing && sheet.casing.soakMinutes > 0) {
       const minutes = sheet.casing.soakMinutes;
-      await this.#mark(sheet, step, 'timer', { subject: 'Soak the casing', value: minutes });
-      await this.#mark(sheet, step, 'timer', { subject: 'Soak the casing', value: 0 });
+      await this.#mark(sheet, step, 'timer', { subject: SOAK, value: minutes });
+      await this.#mark(sheet, step, 'timer', { subject: SOAK, value: 0 });
     }
   }
 

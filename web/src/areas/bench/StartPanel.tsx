@@ -1,11 +1,11 @@
-import { numberOf, readingKind, startList } from '@zest/core';
+import { SOAK, numberOf, readingKind, startList } from '@zest/core';
 import type { BatchView, StepView } from '@zest/contract';
 import { useUnits } from '../../ui/units.js';
 import { Secondary } from './BenchButtons.js';
 import { Checklist } from './Checklist.js';
 import { markEntry } from './entries.js';
 import type { Pending } from './pending.js';
-import { SOAK, timersOf } from './timers.js';
+import { timersOf } from './timers.js';
 
 interface StartPanelProps {
   sheet: BatchView;

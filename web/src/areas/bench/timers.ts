@@ -14,6 +14,3 @@ export function timersOf(sheet: BatchView): Timer[] {
       })),
   );
 }
-
-export const SOAK = 'Soak the casing';
-export const CHILL = 'Chill the meat';

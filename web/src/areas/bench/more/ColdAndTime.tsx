@@ -1,5 +1,5 @@
 import { markEntry } from '../entries.js';
-import { CHILL, SOAK } from '../timers.js';
+import { CHILL, SOAK } from '@zest/core';
 import { Choices } from './Choices.js';
 import type { MoreProps } from './more-props.js';
 
