@@ -65,6 +65,19 @@ describe('a portion that parts off', () => {
     ]);
   });
 
+  it('leaves what goes on still to be weighed, and nothing to weigh where all of it has parted', () => {
+    const task = (facts: BatchFacts) => {
+      const view = fold(facts, US);
+      return tasksOf(
+        view,
+        view.steps.find((s) => s.id === 'mix')!,
+      ).find((t) => t.id === 'out')?.done;
+    };
+    expect(task(afterEntries(STICKS_AND_LOG(), [intoPortion('mix', 'log', 8_000_000)]))).toBe(false);
+    expect(task(parted())).toBe(true);
+    expect(task(afterEntries(STICKS_AND_LOG(), [intoPortion('mix', 'log', MIX_MG)]))).toBe(true);
+  });
+
   it('has its own tasting, cold clock and casing', () => {
     const tasted = afterEntries(parted(), [
       { kind: 'reading', body: { id: 'core', stepId: 'fill', kind: 'core', value: 75 } },

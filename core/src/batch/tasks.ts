@@ -112,7 +112,9 @@ function massTasks(view: BatchView, step: StepView): WeighedTask[] {
           kind: 'out',
           title: outTitle(step),
           required: traits.mass !== 'passes on',
-          done: step.outMg > 0 && (!step.counting?.weighedEach || step.balanceMg <= step.inMg * LEFT_PART),
+          done:
+            (step.outMg > partedMg && !step.counting?.weighedEach) ||
+            (step.outMg > 0 && step.balanceMg <= step.inMg * LEFT_PART),
           massMg: step.outMg - partedMg,
         },
         ...step.parts.map(({ key, name, outMg, nextTitle }): WeighedTask => ({

@@ -97,7 +97,7 @@ export function MassTask({
       ? {
           kind: 'pour',
           scaleId,
-          dueMg: Math.min(Math.floor(step.balanceMg * USUAL_PART), pieceMg),
+          dueMg: Math.min(Math.floor(step.balanceMg * USUAL_PART), pieceMg, meantMg(step, task)),
           divisionMg,
           whole: true,
         }
@@ -234,6 +234,11 @@ function rate(sheet: BatchView, step: StepView, units: Units): string {
   if (traitsOf(step).machine !== 'grinder' || !since || !last || step.outMg === 0) return '';
   const perHour = ratePerHour(step.outMg, (Date.parse(last) - Date.parse(since)) / 60_000);
   return perHour === null ? '' : ` · ${units.number(perHour, 0)} kg an hour`;
+}
+
+/** What is meant for the portion that is weighed off, mg; all that there is where none is. */
+function meantMg({ parts }: StepView, { portion }: WeighedTask): number {
+  return parts.find((p) => p.key === portion)?.plannedMg ?? Infinity;
 }
 
 /** How much is meant for the portion that is weighed off. */
