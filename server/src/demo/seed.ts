@@ -65,7 +65,7 @@ export async function seedDemo(
   clock.set(new Date(today.getTime() - 3.5 * 3_600_000));
   await player.play(
     { ...byRecipe(PARTED.recipe), uses: await deliver(app, clock, cast, ids.trims, PARTED) },
-    { stopAt: ['smoke', 'cook-log'] },
+    { stopAt: ['smoke', 'cook-log'], leftCold: true },
   );
   clock.set(new Date(today.getTime() - 3_600_000));
   await planTheDay(app, clock, cast, recipes, lots);
