@@ -194,6 +194,41 @@ describe('a batch with portions', () => {
     expect(cost.totalMinor).toBe(Math.round(20.43 * 600));
   });
 
+  it('charges what comes in behind a parting to its own product: each casing to what is filled into it', () => {
+    const filled = WORKED.find((w) => w.name.startsWith('one mix into sticks'))!.facts();
+    const metres = (stepId: string, from: string): BatchFacts['transfers'][number] => ({
+      ...filled.transfers[0]!,
+      id: `casing ${stepId}`,
+      from,
+      to: `casing of ${stepId}`,
+      amount: 10_000,
+      lineId: null,
+      stepId,
+    });
+    const lot = (id: string, priceMinor: number) => ({
+      ...filled.accounts[0]!,
+      id,
+      measure: 'mm' as const,
+      lotKind: 'casing' as const,
+      fatPct: null,
+      priceMinor,
+    });
+    const facts: BatchFacts = {
+      ...filled,
+      accounts: [
+        ...filled.accounts.map((a) => (a.lotKind === 'trim' ? { ...a, priceMinor: 500 } : a)),
+        lot('sheep', 30),
+        lot('fibrous', 80),
+      ],
+      transfers: [...filled.transfers, metres('stuff', 'sheep'), metres('fill', 'fibrous')],
+    };
+    const { cost } = fold(facts, US);
+    const perKg = new Map(cost.products.map((p) => [p.key, p.perKgMinor]));
+    // 20 kg at 5 shared 12.00 : 8.43; ten metres of each casing to its own (arithmetic).
+    expect(perKg.get(null)).toBeCloseTo((10_000 * (12 / 20.43) + 300) / 10.8, 6);
+    expect(perKg.get('log')).toBeCloseTo((10_000 * (8.43 / 20.43) + 800) / 8.43, 6);
+  });
+
   it('shares what the mixer kept by what each product got of the rest', () => {
     const kept = WORKED.find((w) => w.name.startsWith('what the mixer kept'))!;
     const view = fold(kept.facts(), US);

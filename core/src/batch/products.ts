@@ -49,8 +49,8 @@ function meatOfProducts(facts: BatchFacts, masses: BatchMasses): Map<string | nu
   const keptMg = basisMg(masses.matters.setAside, 'meat block');
   if (facts.portions.length === 0) return new Map([[null, masses.meatMg - keptMg]]);
   const kept = keptFrom(facts, masses, (m) => basisMg(m, 'meat block'));
-  const own = (key: string | null) => (key === null ? masses.meatMg : 0) - (kept.get(key) ?? 0);
-  return sharedOut(facts, masses, own, (m) => basisMg(m, 'meat block'));
+  const own = (step: StepFact) => -(kept.get(step.id) ?? 0);
+  return sharedOut(facts, masses, { start: masses.meatMg, own, of: (m) => basisMg(m, 'meat block') });
 }
 
 /** What a kilogram of each product cost, minor units; null of one that nothing is finished of. */
@@ -61,14 +61,13 @@ export function productCosts(
   workMinor: number,
 ): Map<string | null, number | null> {
   const lots = new Set(facts.accounts.flatMap((a) => (a.kind === 'lot' ? [a.id] : [])));
-  const lanes = new Map(facts.steps.map((s) => [s.id, portionAt(s.document)]));
   const bought = effective(facts.transfers).filter((t) => !lots.has(t.to));
   const kept = keptFrom(facts, masses, (m) => m.costMinor);
-  const own = (key: string | null) => {
-    const mine = bought.filter((t) => (t.stepId === null ? null : (lanes.get(t.stepId) ?? null)) === key);
-    return batchCost(mine, prices).totalMinor + (key === null ? workMinor : 0) - (kept.get(key) ?? 0);
-  };
-  const shares = sharedOut(facts, masses, own, (m) => m.costMinor);
+  const own = (step: StepFact) =>
+    costOf(bought.filter((t) => t.stepId === step.id)) - (kept.get(step.id) ?? 0);
+  const costOf = (some: typeof bought) => batchCost(some, prices).totalMinor;
+  const start = workMinor + costOf(bought.filter((t) => t.stepId === null));
+  const shares = sharedOut(facts, masses, { start, own, of: (m) => m.costMinor });
   return new Map(
     [...shares].map(([key, minor]) => {
       const account = productOf(facts, key);
@@ -78,24 +77,31 @@ export function productCosts(
   );
 }
 
+/** What is shared out along the ways of a batch. */
+interface Shared {
+  /** Before its first step. */
+  start: number;
+  /** What comes in or goes out at a step. */
+  own: (step: StepFact) => number;
+  /** The measure by which a parting is shared out. */
+  of: (matter: Matter) => number;
+}
+
 /**
- * So much of a batch along its ways: what each product has of its own, and at every parting its share by what went
- * there. What was lost before a parting is shared by all that came out of it.
- *
- * @param own what comes in on each way, beside what parts into it
- * @param of the measure by which a parting is shared out
+ * So much of a batch along its ways: what came in up to a parting is shared by what went there, what comes in behind it
+ * belongs to its own product. So is what was lost.
  */
 function sharedOut(
   facts: BatchFacts,
   { matters }: Pick<BatchMasses, 'matters'>,
-  own: (key: string | null) => number,
-  of: (matter: Matter) => number,
+  { start, own, of }: Shared,
 ): Map<string | null, number> {
   const shares = new Map<string | null, number>();
   const measure = (from: StepFact, to: string | null) => of(matters.passed(from.placeAccountId, to));
   const go = (key: string | null, broughtWith: number) => {
-    let left = own(key) + broughtWith;
+    let left = broughtWith;
     for (const from of facts.steps.filter((s) => portionAt(s.document) === key)) {
+      left += own(from);
       const here = portionsAt(facts, from).filter((p) => !shares.has(p.key));
       if (here.length === 0) continue;
       const on = stepAfter(facts, from)?.placeAccountId ?? productOf(facts, key);
@@ -111,24 +117,22 @@ function sharedOut(
     }
     shares.set(key, left);
   };
-  go(null, 0);
+  go(null, start);
   return shares;
 }
 
-/** What was kept as lots of their own, by the product out of whose way it was taken. */
+/** What was kept as lots of their own, by the step out of which it was taken. */
 function keptFrom(
   facts: BatchFacts,
   { live, matters }: Pick<BatchMasses, 'live' | 'matters'>,
   of: (matter: Matter) => number,
-): Map<string | null, number> {
+): Map<string, number> {
   const products = new Set(laneKeys(facts).map((key) => productOf(facts, key)));
-  const kept = new Map<string | null, number>();
+  const kept = new Map<string, number>();
   for (const { id } of facts.accounts.filter((a) => a.kind === 'lot' && !products.has(a.id))) {
     const from = live.find((t) => t.to === id)?.from;
     const step = facts.steps.find((s) => s.placeAccountId === from);
-    if (!step) continue;
-    const key = portionAt(step.document);
-    kept.set(key, (kept.get(key) ?? 0) + of(matters.together(id)));
+    if (step) kept.set(step.id, (kept.get(step.id) ?? 0) + of(matters.together(id)));
   }
   return kept;
 }
