@@ -113,56 +113,59 @@ describe('a batch with portions', () => {
     expect(done.batch.state).toBe('closed');
   });
 
-  it('keeps a portion that left before its cure uncured, at its door and on its label, while the rest is cured', () => {
+  describe('into which cure was put late, when something had left', () => {
     const steps = [
       ...TRUNK,
-      ...method(['remix', 'mix']),
-      ...method(['stuff', 'stuff'], ['smoke', 'smoke']),
-      ...of('log', ['fill', 'stuff'], ['log-smoke', 'smoke']),
+      ...method(['remix', 'mix'], ['stuff', 'stuff'], ['smoke', 'smoke']),
+      ...of('log', ['knead', 'mix'], ['fill', 'stuff'], ['log-smoke', 'smoke']),
     ];
-    const facts = aBatch(steps, {
-      ingredients: [CURE, SALT],
-      portions: [portion('log', 'mix', { state: 'raw smoked (not cooked)' })],
-    });
-    const gone = afterEntries(facts, [
-      weigh('line Lean', 15_000_000),
-      weigh('line Belly', 5_000_000),
-      close('meats'),
-      weigh('line Fine salt', 80_000),
-      close('spice'),
-      intoPortion('mix', 'log', 10_040_000),
-      onTo('mix', 10_040_000),
-    ]);
-    const late = {
-      ...gone.steps[1]!,
-      id: 'late',
-      position: 3.5,
-      origin: 'late' as const,
-      originNo: 1,
-      closedAt: null,
+    /** Half goes each way without cure; then it is put into the half that stands at a place. */
+    const curedAt = (placeAccountId: string, position: number, portionKey?: string) => {
+      const log = portion('log', 'mix', { state: 'raw smoked (not cooked)' });
+      const gone = afterEntries(aBatch(steps, { ingredients: [CURE, SALT], portions: [log] }), [
+        weigh('line Lean', 15_000_000),
+        weigh('line Belly', 5_000_000),
+        close('meats'),
+        weigh('line Fine salt', 80_000),
+        close('spice'),
+        intoPortion('mix', 'log', 10_040_000),
+        onTo('mix', 10_040_000),
+      ]);
+      const [, weighed] = gone.steps;
+      const document = { ...weighed!.document, key: 'late', ...(portionKey ? { portion: portionKey } : {}) };
+      const late = { ...weighed!, id: 'late', document, position, origin: 'late' as const, closedAt: null };
+      const line = gone.lines.find((l) => l.name === 'Cure')!;
+      const put = { ...line, id: 'late cure', stepId: 'late', placeAccountId, plannedMg: 175_000 };
+      const all = [...gone.steps, { ...late, originNo: 1 }].sort((a, b) => a.position - b.position);
+      return afterEntries({ ...gone, steps: all, lines: [...gone.lines, put] }, [
+        weigh('late cure', 175_000),
+        close('late'),
+      ]);
     };
-    const line = gone.lines.find((l) => l.name === 'Cure')!;
-    const put = afterEntries(
-      {
-        ...gone,
-        steps: [...gone.steps.slice(0, 3), late, ...gone.steps.slice(3)],
-        lines: [
-          ...gone.lines,
-          { ...line, id: 'late cure', stepId: 'late', placeAccountId: 'place remix', plannedMg: 175_000 },
-        ],
-      },
-      [weigh('late cure', 175_000), close('late')],
-    );
-    const doors = shutDoors(put, US);
-    expect(doors.get('log-smoke')?.sentence).toContain('no cure');
-    expect(doors.get('fill')?.sentence).toContain('no cure');
-    expect([doors.has('stuff'), doors.has('smoke')]).toEqual([false, false]);
-    expect(products(put).map((p) => p.uncured)).toEqual([false, true]);
-    const view = fold(put, US);
-    expect(view.label?.stateSentence).not.toContain('UNCURED');
-    expect(seenFrom(view, { portion: 'log' }).label?.stateSentence).toContain('UNCURED');
-    // The lead signs for the log; that opens no door of the sticks, nor the other way round.
-    expect(view.uncured).toBe(true);
+
+    it('the portion stays uncured at its doors and on its label, and the rest is cured', () => {
+      const put = curedAt('place remix', 3.5);
+      const doors = shutDoors(put, US);
+      expect(doors.get('log-smoke')?.sentence).toContain('no cure');
+      expect(['fill', 'stuff', 'smoke'].map((key) => doors.has(key))).toEqual([true, false, false]);
+      expect(products(put).map((p) => p.uncured)).toEqual([false, true]);
+      const view = fold(put, US);
+      expect(view.label?.stateSentence).not.toContain('UNCURED');
+      expect(seenFrom(view, { portion: 'log' }).label?.stateSentence).toContain('UNCURED');
+      expect(view.uncured).toBe(true);
+    });
+
+    it('the portion is cured, and what it left stays what it was', () => {
+      const put = curedAt('place knead', 6.5, 'log');
+      const doors = shutDoors(put, US);
+      expect(['fill', 'log-smoke', 'stuff', 'smoke'].map((key) => doors.has(key))).toEqual([
+        false,
+        false,
+        true,
+        true,
+      ]);
+      expect(products(put).map((p) => p.uncured)).toEqual([true, false]);
+    });
   });
 
   it('puts to each portion what its own way asks: a raw portion of a cooked batch is not cooked through', () => {

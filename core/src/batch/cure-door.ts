@@ -2,6 +2,7 @@ import { stepTitle, traitsOf } from '../steps/index.js';
 import { massToken } from '../quantity/tokens.js';
 import { bringsCure, type BatchCure, type CurePart } from './cure.js';
 import type { BatchFacts, ShopFacts, StepFact } from './facts.js';
+import { factsAtStep } from './lanes.js';
 import { batchLines } from './lines.js';
 import { batchMasses } from './masses.js';
 import type { Missing } from './view.js';
@@ -132,7 +133,7 @@ export function shutDoors(facts: BatchFacts, shop: ShopFacts): ReadonlyMap<strin
   const { cure } = batchLines(facts, batchMasses(facts), shop);
   return new Map(
     facts.steps.flatMap((step) => {
-      const [shut] = cureDoor(facts, step, cure);
+      const [shut] = cureDoor(factsAtStep(facts, step), step, cure);
       return shut ? [[step.id, shut] as const] : [];
     }),
   );

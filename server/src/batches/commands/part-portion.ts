@@ -75,8 +75,9 @@ function portionOf(
   given: Pick<Portion, 'key' | 'name' | 'plan'>,
   steps: readonly MethodStep[],
 ): Portion {
-  const { recipe } = factsOfLane(facts, portionAt(from.document)).batch;
-  const before = facts.steps.filter((s) => s.position <= from.position && !s.leftOut).map((s) => s.document);
+  const { batch, steps: way } = factsOfLane(facts, portionAt(from.document));
+  const { recipe } = batch;
+  const before = way.filter((s) => s.position <= from.position && !s.leftOut).map((s) => s.document);
   const { fatClass, claims, casing, linkMassG, linkLengthMm, packMassG } = recipe;
   const state = stateByMethod([...before, ...steps]);
   const ownClass = classAs(state, fatClass);
