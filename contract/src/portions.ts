@@ -58,7 +58,9 @@ const plan = z.discriminatedUnion(
 /** What is parted off and becomes a product of its own. */
 export const portion = z.object({
   ...productFields,
-  key: z.string().min(1).max(40),
+  key: z
+    .string()
+    .regex(/^[a-z0-9-]{1,40}$/, { error: 'The key of a portion is small letters, digits and hyphens.' }),
   name: z
     .string({ error: 'A portion needs the name of its product.' })
     .trim()

@@ -39,7 +39,7 @@ export function partPortion(
     const from = facts.steps.find((s) => s.id === body.stepId);
     if (!from) throw notFound('This step of the batch');
     mustHold(facts, from);
-    const key = `part-${facts.portions.length + 1}`;
+    const key = freeKey(facts);
     const steps = body.steps.map((s, i): MethodStep => ({
       ...methodStep.parse(s),
       key: `${key}-${i + 1}`,
@@ -57,6 +57,13 @@ export function partPortion(
       `${person.name} parts “${portion.name}” off after ${stepTitle(from.document)}: ${steps.map(stepTitle).join(', ') || 'finished as it is'}.`,
     );
   });
+}
+
+/** A key that no portion of the batch has. */
+function freeKey({ portions }: BatchFacts): string {
+  let n = portions.length + 1;
+  while (portions.some((p) => p.key === `part-${n}`)) n += 1;
+  return `part-${n}`;
 }
 
 function mustHold({ batch }: BatchFacts, from: StepFact): void {
