@@ -1,11 +1,10 @@
 import { pieceMassG } from '../recipe/piece.js';
-import { plannedLanes } from '../recipe/planned-lanes.js';
 import { casingView } from './casing.js';
 import type { BatchCure } from './cure.js';
 import { isUncured } from './cure-door.js';
 import type { BatchFacts, ShopFacts } from './facts.js';
 import { batchLabel } from './label.js';
-import { factsOfLane } from './lanes.js';
+import { factsOfLane, plannedIn } from './lanes.js';
 import { batchGauges } from './limits.js';
 import type { BatchMasses } from './masses.js';
 import { outOfCold } from './out-of-cold.js';
@@ -64,13 +63,9 @@ export function laneFigures(
 }
 
 /** What is meant to come into a step; all of the mix where nothing parts off. */
-function meantInto(
-  { batch, portions, steps }: BatchFacts,
-  mixMg: number,
-): (stepKey: string | undefined) => number {
-  if (portions.length === 0) return () => mixMg;
-  const method = steps.filter((s) => !s.leftOut).map((s) => s.document);
-  const { into } = plannedLanes({ ...batch.recipe, portions, steps: method }, mixMg);
+function meantInto(facts: BatchFacts, mixMg: number): (stepKey: string | undefined) => number {
+  if (facts.portions.length === 0) return () => mixMg;
+  const { into } = plannedIn(facts, mixMg);
   return (key) => Math.round(key === undefined ? mixMg : (into.get(key) ?? 0));
 }
 

@@ -1,4 +1,5 @@
 import type { RecipeDocument } from '../recipe/document.js';
+import { plannedLanes, type PlannedLanes } from '../recipe/planned-lanes.js';
 import { alone, laneDocument } from '../recipe/portions.js';
 import { holdsMass, portionAt, wayOf } from '../steps/index.js';
 import type { BatchFacts, PortionFact, StepFact } from './facts.js';
@@ -107,6 +108,15 @@ function recipeOf(
   key: string | null,
 ): RecipeDocument {
   return laneDocument({ ...batch.recipe, portions, steps: steps.map((s) => s.document) }, key);
+}
+
+/** Where so much mix of a batch is meant to go, by the steps that it has now. */
+export function plannedIn(
+  { batch, portions, steps }: Pick<BatchFacts, 'batch' | 'portions' | 'steps'>,
+  mixMg: number,
+): PlannedLanes {
+  const method = steps.filter((s) => !s.leftOut).map((s) => s.document);
+  return plannedLanes({ ...batch.recipe, portions, steps: method }, mixMg);
 }
 
 /** The same for the product that a step is done to. */

@@ -1,12 +1,11 @@
 import { effective } from '../ledger/balances.js';
 import { batchCost } from '../ledger/cost.js';
 import { basisMg, type Matter } from '../matter/index.js';
-import { plannedLanes } from '../recipe/planned-lanes.js';
 import { portionAt } from '../steps/index.js';
 import type { BatchCure } from './cure.js';
 import { isUncured } from './cure-door.js';
 import type { BatchFacts, StepFact } from './facts.js';
-import { factsOfLane, firstOf, laneKeys, partingStep, portionsAt, productOf } from './lanes.js';
+import { factsOfLane, firstOf, laneKeys, partingStep, plannedIn, portionsAt, productOf } from './lanes.js';
 import { sumWhere, type BatchMasses } from './masses.js';
 import { stepAfter } from './places.js';
 import type { ProductView } from './view.js';
@@ -18,9 +17,8 @@ export function productViews(
   mixMg: number,
   cure: BatchCure,
 ): ProductView[] {
-  const { batch, portions, steps } = facts;
-  const method = { ...batch.recipe, portions, steps: steps.filter((s) => !s.leftOut).map((s) => s.document) };
-  const planned = plannedLanes(method, mixMg);
+  const { portions } = facts;
+  const planned = plannedIn(facts, mixMg);
   const meatMg = meatOfProducts(facts, masses);
   return laneKeys(facts).map((key) => {
     const lane = factsOfLane(facts, key);

@@ -3,7 +3,7 @@ import { countingHint } from './pieces.js';
 import { fillsOf } from '../bench/fills.js';
 import { lossHint } from '../bench/hints.js';
 import { countMarks } from '../bench/marks.js';
-import { plannedLanes, type PlannedLanes } from '../recipe/planned-lanes.js';
+import type { PlannedLanes } from '../recipe/planned-lanes.js';
 import { SOAK } from '../bench/timers.js';
 import { soakMinutesOf } from '../casing/materials.js';
 import type { RibbonStation } from '../ledger/ribbon.js';
@@ -32,7 +32,7 @@ import type { BatchFacts, ShopFacts, StepFact } from './facts.js';
 import { stepGate } from './gate.js';
 import { sumWhere, type BatchMasses } from './masses.js';
 import type { LaneSeen, LanesSeen } from './lane-figures.js';
-import { firstOf, hasParted, portionsAt } from './lanes.js';
+import { firstOf, hasParted, plannedIn, portionsAt } from './lanes.js';
 import { missingCold } from './out-of-cold.js';
 import { isEmptyStream, stepAfter } from './places.js';
 import type { LineView, Missing, PartView, StepView } from './view.js';
@@ -79,20 +79,14 @@ export const FINISHED_GOODS = 'Finished goods';
 /** The steps of a batch with their masses, what each still needs, and what is said about it. */
 export function stepViews(input: StepsInput): StepView[] {
   const open = workable(input.facts);
-  const planned = plannedIn(input);
+  const { facts, mixMg } = input;
+  const planned = facts.portions.length === 0 ? null : plannedIn(facts, mixMg);
   const { main, portions } = input.seen;
   return input.facts.steps.map((step) => {
     const lane = portions.get(step.document.portion ?? '') ?? main;
     const seen = { ...input, ...lane, whole: input.facts, planned };
     return stepView(seen, now(seen, step), open.has(step.id));
   });
-}
-
-/** What is meant to part off, where anything is. */
-function plannedIn({ facts: { batch, portions, steps }, mixMg }: StepsInput): PlannedLanes | null {
-  if (portions.length === 0) return null;
-  const method = steps.filter((s) => !s.leftOut).map((s) => s.document);
-  return plannedLanes({ ...batch.recipe, portions, steps: method }, mixMg);
 }
 
 function now(input: LaneInput, step: StepFact): StepNow {
