@@ -1,17 +1,19 @@
 import { casingAhead } from '../bench/casing-ahead.js';
 import { countMarks } from '../bench/marks.js';
 import { soakMinutesOf } from '../casing/materials.js';
+import { flowsOf, totalOf } from '../ledger/flows.js';
 import { casingPlan, pieceLengthMm } from '../recipe/piece.js';
 import { traitsOf } from '../steps/index.js';
 import type { BatchFacts } from './facts.js';
-import { sumWhere, type BatchMasses } from './masses.js';
+import type { BatchMasses } from './masses.js';
 import type { CasingView } from './view.js';
 
 /** Casing that a step has used so far, mm; what was taken back does not count. */
 export function casingUsedMm({ steps, transfers }: BatchFacts, stepId: string): number {
   const account = steps.find((s) => s.id === stepId)?.casingAccountId;
   if (!account) return 0;
-  return sumWhere(transfers, (t) => t.to === account) - sumWhere(transfers, (t) => t.from === account);
+  const flows = flowsOf(transfers);
+  return totalOf(flows.to(account)) - totalOf(flows.from(account));
 }
 
 /**

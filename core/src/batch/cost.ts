@@ -1,8 +1,9 @@
+import { flowsOf } from '../ledger/flows.js';
 import { batchCost } from '../ledger/cost.js';
-import { effective } from '../ledger/balances.js';
 import { accountName } from './account-name.js';
 import type { AccountFact, BatchFacts } from './facts.js';
 import type { BatchMasses } from './masses.js';
+import { counted } from './moves.js';
 import type { BatchCosts, PiecesView } from './view.js';
 import { productCosts } from './products.js';
 import { workMinor } from './work.js';
@@ -26,7 +27,7 @@ export function costView(
     ),
   );
   const goods = batchCost(
-    effective(facts.transfers).filter((t) => !lots.has(t.to)),
+    counted(facts.transfers).filter((t) => !lots.has(t.to)),
     prices,
   );
   const massMg = masses.productMg > 0 ? masses.productMg : standingMg(masses);
@@ -41,8 +42,7 @@ export function costView(
   const work = facts.work && workMinor(facts.work);
   if (work) parts.set(WORK, work);
   const totalMinor = goods.totalMinor + (work ?? 0);
-  const used = new Set(masses.live.map((t) => t.from));
-  const unpriced = bought.filter((a) => a.priceMinor === null && used.has(a.id));
+  const unpriced = bought.filter((a) => a.priceMinor === null && flowsOf(masses.live).from(a.id).length > 0);
   return {
     totalMinor,
     perKgMinor: massMg > 0 ? (totalMinor - keptMinor) / (massMg / 1e6) : null,

@@ -7,6 +7,7 @@ import { accountName } from './account-name.js';
 import type { BatchFacts, LineFact, ShopFacts, TransferFact } from './facts.js';
 import { hasParted } from './lanes.js';
 import { sumWhere } from './masses.js';
+import { lineMg, ofLine } from './moves.js';
 import type { BatchMatters } from './matters.js';
 import { lineMatter, perKgOf } from './stuff.js';
 
@@ -78,9 +79,7 @@ export function bringsCure({ document }: Pick<LineFact, 'document'>): boolean {
 /** Nitrate alone: some cure holds it, and nothing holds nitrite. */
 function substanceOf({ facts, live }: CureInput): CureSubstance {
   const has = (line: LineFact, part: CureSubstance) => perKgOf(facts, line).parts[part] > 0;
-  const hasNitrite = facts.lines.some(
-    (l) => has(l, 'nitrite') && (bringsCure(l) || sumWhere(live, (t) => t.lineId === l.id) > 0),
-  );
+  const hasNitrite = facts.lines.some((l) => has(l, 'nitrite') && (bringsCure(l) || lineMg(live, l.id) > 0));
   return !hasNitrite && facts.lines.some((l) => bringsCure(l) && has(l, 'nitrate')) ? 'nitrate' : 'nitrite';
 }
 
@@ -135,9 +134,7 @@ export function batchCure(input: CureInput): BatchCure {
   const mix = dosed(input, substance).map((part) => asPart(part));
   const state = worst(mix.map((p) => p.state));
   const brought = facts.lines.some(
-    (l) =>
-      perKgOf(facts, l).parts[substance] > 0 &&
-      (bringsCure(l) || sumWhere(live, (t) => t.lineId === l.id) > 0),
+    (l) => perKgOf(facts, l).parts[substance] > 0 && (bringsCure(l) || lineMg(live, l.id) > 0),
   );
   const left = departed(input, substance).flatMap(({ part, at }) => {
     const one = asPart(part, at);
@@ -166,12 +163,10 @@ function dosed(input: CureInput, substance: CureSubstance): Dosed[] {
   });
   const own = (load: number) =>
     bringing.reduce(
-      (sum, { line, strength }) =>
-        sum + strength * sumWhere(live, (t) => t.lineId === line.id && t.load === load),
+      (sum, { line, strength }) => sum + strength * sumWhere(ofLine(live, line.id), (t) => t.load === load),
       0,
     );
-  const isByLoad =
-    basis.loads > 1 && live.some((t) => t.load > 0 && bringing.some((b) => b.line.id === t.lineId));
+  const isByLoad = basis.loads > 1 && bringing.some((b) => ofLine(live, b.line.id).some((t) => t.load > 0));
   const loads = isByLoad ? Array.from({ length: basis.loads }, (_, i) => i + 1) : [0];
   const n = loads.length;
   const forAll = own(0);
@@ -179,10 +174,7 @@ function dosed(input: CureInput, substance: CureSubstance): Dosed[] {
     load,
     nitriteMg: isByLoad
       ? own(load) + forAll / n
-      : bringing.reduce(
-          (sum, { line, strength }) => sum + strength * sumWhere(live, (t) => t.lineId === line.id),
-          0,
-        ),
+      : bringing.reduce((sum, { line, strength }) => sum + strength * lineMg(live, line.id), 0),
     meatMg: basis.basisMg / n,
     mixMg: basis.mixMg / n,
   }));
@@ -251,7 +243,7 @@ export function cureOfLine(input: CureInput, line: LineFact): CureOfLine | null 
   const nitritePct = perKgOf(facts, line).parts.nitrite / 1e4;
   if (!line.document || nitritePct <= 0) return null;
   const rule = NITRITE_RULES[shop.book];
-  const weighedMg = sumWhere(live, (t) => t.lineId === line.id);
+  const weighedMg = lineMg(live, line.id);
   const { onMg, nitriteMg } = receiving(input, line, weighedMg);
   const othersMg = nitriteMg - (weighedMg * nitritePct) / 100;
   return {
@@ -274,7 +266,7 @@ function receiving(input: CureInput, line: LineFact, weighedMg: number): { onMg:
       };
   }
   const nitriteMg = facts.lines.reduce(
-    (sum, l) => sum + (perKgOf(facts, l).parts.nitrite / 1e6) * sumWhere(live, (t) => t.lineId === l.id),
+    (sum, l) => sum + (perKgOf(facts, l).parts.nitrite / 1e6) * lineMg(live, l.id),
     0,
   );
   return { onMg: on === 'meat block' ? basis.basisMg : basis.mixMg, nitriteMg };

@@ -1,3 +1,4 @@
+import { flowsOf, totalOf } from '../ledger/flows.js';
 import { beyondScaleError } from '../ledger/yields.js';
 import { massToken } from '../quantity/tokens.js';
 import { costView } from './cost.js';
@@ -9,7 +10,7 @@ import { batchFat } from './fat.js';
 import { laneFigures, lanesSeen, type LaneSeen } from './lane-figures.js';
 import { factsOfLane, laneKeys } from './lanes.js';
 import { batchLines } from './lines.js';
-import { batchMasses, sumWhere, type BatchMasses } from './masses.js';
+import { batchMasses, type BatchMasses } from './masses.js';
 import { outOfChill } from '../rules/house.js';
 import { basisMg, speciesOf } from '../matter/index.js';
 import { lotMatter } from './stuff.js';
@@ -164,9 +165,10 @@ const NOISE_PART = 0.005;
 /** Whether a closed step's balance is beyond the error of its scales and of weighing in tubs. */
 function missingMass(facts: BatchFacts, shop: ShopFacts, placeId: string, balanceMg: number): boolean {
   if (balanceMg === 0) return false;
-  const touching = facts.transfers.filter((t) => t.from === placeId || t.to === placeId);
+  const flows = flowsOf(facts.transfers);
+  const touching = [...flows.from(placeId), ...flows.to(placeId)];
   const divisions = touching.reduce((sum, t) => sum + divisionOf(shop, t), 0);
-  const inMg = sumWhere(touching, (t) => t.to === placeId);
+  const inMg = totalOf(flows.to(placeId));
   return beyondScaleError(balanceMg, Math.max(divisions, inMg * NOISE_PART)) !== 0;
 }
 

@@ -18,6 +18,8 @@ export interface Slice {
 export class Heaps {
   readonly #mixes: boolean;
   #heaps: Pile[] = [];
+  /** Where more of the very same lies already. */
+  readonly #known = new Map<Pile, { version: number; heat: HeatState | null; heap: Pile }>();
 
   constructor(mixes: boolean) {
     this.#mixes = mixes;
@@ -36,12 +38,24 @@ export class Heaps {
   }
 
   add({ of, massMg, heat }: Slice): void {
-    let heap = this.#mixes ? this.#heaps[0] : this.#heaps.find((one) => isAlike(one, of, heat));
-    if (!heap) {
-      heap = new Pile();
-      this.#heaps.push(heap);
-    }
+    const heap = this.#heapFor(of, heat);
     heap.add(of, massMg, heat);
+    this.#known.set(of, { version: of.version, heat, heap });
+  }
+
+  #heapFor(of: Pile, heat: HeatState | null): Pile {
+    const known = this.#known.get(of);
+    if (known && known.version === of.version && known.heat === heat) return known.heap;
+    const alike = this.#mixes ? this.#heaps[0] : this.#heaps.find((one) => isAlike(one, of, heat));
+    if (alike) return alike;
+    const heap = new Pile();
+    this.#heaps.push(heap);
+    return heap;
+  }
+
+  #setTo(heaps: Pile[]): void {
+    this.#heaps = heaps;
+    this.#known.clear();
   }
 
   /** More of the same as stands here: what nobody can say more of. */
@@ -52,10 +66,12 @@ export class Heaps {
 
   /** Every heap changed, such as dried; what is nothing is gone. */
   change(by: (heap: Matter) => Matter): void {
-    this.#heaps = this.all
-      .map(by)
-      .filter((heap) => heap.massMg > 0)
-      .map((heap) => Pile.of(heap));
+    this.#setTo(
+      this.all
+        .map(by)
+        .filter((heap) => heap.massMg > 0)
+        .map((heap) => Pile.of(heap)),
+    );
   }
 
   /**
@@ -66,7 +82,7 @@ export class Heaps {
     const held = this.massMg;
     if (held <= 0) return;
     for (const of of this.#heaps) taken({ of, massMg: (of.massMg / held) * massMg, heat });
-    if (massMg >= held - LEAST_MG) this.#heaps = [];
+    if (massMg >= held - LEAST_MG) this.#setTo([]);
     else for (const heap of this.#heaps) heap.scale((held - massMg) / held);
   }
 }

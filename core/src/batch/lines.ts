@@ -9,7 +9,8 @@ import { NITRITE_RULES } from '../rules/books.js';
 import { SLACK } from '../matter/index.js';
 import { batchCure, bringsCure, cureOfLine, type BatchCure, type CureBasis, type CureInput } from './cure.js';
 import type { BatchFacts, LineFact, ShopFacts, StepFact } from './facts.js';
-import { materialOf, sumWhere, type BatchMasses } from './masses.js';
+import { materialOf, type BatchMasses } from './masses.js';
+import { lineMg } from './moves.js';
 import { currentMeat, hasOwnSeasoning, type MeatBasis } from './meat-basis.js';
 import { isUnwritten } from './unwritten.js';
 import type { CureView, LineView } from './view.js';
@@ -45,14 +46,14 @@ export function batchLines(
   const loadCount = loads({ massKg: mixMg / 1e6, capacityKg: recipe.mixerCapacityKg }).loads;
   const weighing = facts.steps.filter((s) => traitsOf(s.document).weighs !== undefined && !s.leftOut);
   const isMade = weighing.length > 0 && weighing.every((s) => s.closedAt !== null);
-  const ingredients = new Set(facts.lines.filter((l) => l.kind === 'ingredient').map((l) => l.id));
-  const seasoning = sumWhere(live, (t) => t.lineId !== null && ingredients.has(t.lineId));
+  const ingredients = facts.lines.filter((l) => l.kind === 'ingredient');
+  const seasoning = sumOf(ingredients, (l) => lineMg(live, l.id));
   const madeMixMg = isMade ? Math.round(basis.massMg + seasonedApart) + seasoning : null;
   // Once everything is in, cure is on what is in.
   const onCure: CureBasis = { basisMg: basis.massMg, mixMg: madeMixMg ?? mixMg, loads: loadCount };
   const curing: CureInput = { facts, live, matters, shop, basis: onCure };
   const lines = facts.lines
-    .map((line) => ({ line, weighedMg: sumWhere(live, (t) => t.lineId === line.id) }))
+    .map((line) => ({ line, weighedMg: lineMg(live, line.id) }))
     // What was not written and was taken back was never there.
     .filter(({ line, weighedMg }) => line.plannedMg !== 0 && (weighedMg > 0 || !isUnwritten(line)))
     .map(({ line, weighedMg }) => {

@@ -7,7 +7,8 @@ import type { BatchFacts, ShopFacts } from './facts.js';
 import { isUncured } from './cure-door.js';
 import { batchLabel } from './label.js';
 import { batchLines } from './lines.js';
-import { batchMasses, sumWhere, type BatchMasses } from './masses.js';
+import { lineMg } from './moves.js';
+import { batchMasses, type BatchMasses } from './masses.js';
 import { hasOwnSeasoning } from './meat-basis.js';
 import { isUnwritten } from './unwritten.js';
 import type { LineView } from './view.js';
@@ -84,7 +85,7 @@ function meatCost(facts: BatchFacts, masses: BatchMasses): number {
   return facts.lines
     .filter((l) => l.kind === 'meat')
     .reduce((sum, line) => {
-      const massMg = sumWhere(masses.live, (t) => t.lineId === line.id);
+      const massMg = lineMg(masses.live, line.id);
       return sum + (massMg / 1e6) * (price.get(line.lotAccountId) ?? 0);
     }, 0);
 }

@@ -1,17 +1,19 @@
 import { SHOP_ACCOUNTS } from '../ledger/shop-accounts.js';
-import { effective } from '../ledger/balances.js';
+import { flowsOf, totalOf } from '../ledger/flows.js';
+import { once } from '../ledger/once.js';
 import { ribbon, type Composition, type Material, type RibbonStation } from '../ledger/ribbon.js';
 import type { LedgerAccount } from '../ledger/types.js';
 import { yields, type YieldAnswer } from '../ledger/yields.js';
 import { portionAt, stepTitle, streamAt } from '../steps/index.js';
 import type { AccountFact, BatchFacts, TransferFact } from './facts.js';
 import { laneKeys, productAccounts, productOf } from './lanes.js';
+import { counted } from './moves.js';
 import { batchMatters, type BatchMatters } from './matters.js';
 
 /** Everything about a batch's mass that is computed from its transfers. */
 export interface BatchMasses {
   /** Transfers of mass that still count. */
-  live: TransferFact[];
+  live: readonly TransferFact[];
   yields: YieldAnswer;
   ribbon: RibbonStation[];
   meatMg: number;
@@ -21,24 +23,25 @@ export interface BatchMasses {
   matters: BatchMatters;
 }
 
-/** Folds the transfers of a batch; cost grows with transfers × places. */
-export function batchMasses(facts: BatchFacts): BatchMasses {
+/** Folds the transfers of a batch, once for the same facts; cost grows with transfers. */
+export const batchMasses: (facts: BatchFacts) => BatchMasses = once(massesOf);
+
+function massesOf(facts: BatchFacts): BatchMasses {
   const accounts = ledgerAccounts(facts);
   const measure = new Map(facts.accounts.map((a) => [a.id, a.measure]));
   const ofMass = facts.transfers.filter((t) => measure.get(t.from) === 'mg');
-  const live = effective(ofMass);
+  const live = counted(ofMass);
+  const flows = flowsOf(live);
   const meatAccounts = new Set(facts.lines.filter((l) => l.kind === 'meat').map((l) => l.lotAccountId));
-  const products = new Set(productAccounts(facts));
-  const answer = yields({ accounts, meatBlock: [...meatAccounts], transfers: ofMass });
+  const answer = yields({ accounts, meatBlock: [...meatAccounts], transfers: live });
   const written =
-    sumWhere(live, (t) => t.to === SHOP_ACCOUNTS.unaccounted) -
-    sumWhere(live, (t) => t.from === SHOP_ACCOUNTS.scaleDifference);
+    totalOf(flows.to(SHOP_ACCOUNTS.unaccounted)) - totalOf(flows.from(SHOP_ACCOUNTS.scaleDifference));
   return {
     live,
     yields: answer,
-    ribbon: ribbon(accounts, ofMass, materials(facts.accounts)),
-    meatMg: sumWhere(live, (t) => meatAccounts.has(t.from)),
-    productMg: sumWhere(live, (t) => products.has(t.to)),
+    ribbon: ribbon(accounts, live, materials(facts.accounts)),
+    meatMg: totalOf([...meatAccounts].flatMap((id) => flows.from(id))),
+    productMg: totalOf(productAccounts(facts).flatMap((id) => flows.to(id))),
     unaccountedMg: answer.unaccountedMg + written,
     matters: batchMatters(facts, live),
   };
@@ -55,7 +58,7 @@ export function sumWhere(
 function ledgerAccounts(facts: BatchFacts): LedgerAccount[] {
   const steps = new Map(facts.steps.map((s) => [s.placeAccountId, s]));
   const used = new Set<string | null>([
-    ...facts.transfers.flatMap((t) => [t.from, t.to]),
+    ...flowsOf(facts.transfers).accounts,
     ...facts.steps.map((s) => s.placeAccountId),
     ...facts.lines.map((l) => l.lotAccountId),
   ]);

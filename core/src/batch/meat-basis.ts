@@ -1,7 +1,9 @@
+import { flowsOf } from '../ledger/flows.js';
 import { LOSSES } from '../ledger/losses.js';
 import { traitsOf, type MethodStep } from '../steps/index.js';
 import type { BatchFacts, TransferFact } from './facts.js';
 import { sumWhere } from './masses.js';
+import { atStep } from './moves.js';
 import { lastGrinds } from './places.js';
 
 export interface MeatBasis {
@@ -38,6 +40,7 @@ export function hasOwnSeasoning(facts: BatchFacts, stepId: string): boolean {
 
 /** The meat weight that the lines of the recipe scale to, growth included. */
 export function currentMeat(facts: BatchFacts, live: readonly TransferFact[]): MeatBasis {
+  const flows = flowsOf(live);
   const weighs = weighStep(facts, 'meat');
   const seasons = weighStep(facts, 'ingredients');
   const grinds = lastGrinds(facts);
@@ -51,18 +54,20 @@ export function currentMeat(facts: BatchFacts, live: readonly TransferFact[]): M
   const trimmed = ground ? 0 : trimmedAfterWeighing(facts, live);
   const basis = meatBasis({
     plannedMg: facts.batch.plannedMeatMg,
-    weighedMg: weighs?.closedAt
-      ? sumWhere(live, (t) => t.stepId === weighs.id && t.lineId !== null) - trimmed
+    weighedMg: weighs?.closedAt ? sumWhere(atStep(live, weighs.id), (t) => t.lineId !== null) - trimmed : 0,
+    groundMg: ground
+      ? sumWhere(
+          [...fromGrind].flatMap((id) => flows.from(id)),
+          (t) => places.has(t.to),
+        )
       : 0,
-    groundMg: ground ? sumWhere(live, (t) => fromGrind.has(t.from) && places.has(t.to)) : 0,
   });
-  const trims = new Set(facts.accounts.flatMap((a) => (a.lotKind === 'trim' ? [a.id] : [])));
+  const trims = facts.accounts.filter((a) => a.lotKind === 'trim');
   // What was kept as a lot of its own before the ingredients were weighed is not seasoned with them.
   const kept = sumWhere(
-    live,
+    trims.flatMap((a) => flows.to(a.id)),
     (t) =>
       places.has(t.from) &&
-      trims.has(t.to) &&
       !(ground && fromGrind.has(t.from)) &&
       (!seasons?.closedAt || t.at <= seasons.closedAt),
   );
@@ -75,5 +80,5 @@ function trimmedAfterWeighing(facts: BatchFacts, live: readonly TransferFact[]):
   const first = new Set(
     facts.lines.filter((l) => l.kind === 'meat' && l.stepId === weighed?.id).map((l) => l.placeAccountId),
   );
-  return sumWhere(live, (t) => first.has(t.from) && t.to === LOSSES['bone and trim'].account);
+  return sumWhere(flowsOf(live).to(LOSSES['bone and trim'].account), (t) => first.has(t.from));
 }

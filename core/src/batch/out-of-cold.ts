@@ -2,6 +2,7 @@ import { timeOut, type ChillEvent, type TimeOut } from '../cold-room/chill-clock
 import { outOfChill, type HouseRules } from '../rules/house.js';
 import { isAtMachine, stepTitle, traitsOf } from '../steps/index.js';
 import type { BatchFacts, StepFact } from './facts.js';
+import { atStep, msOf } from './moves.js';
 import type { Missing } from './view.js';
 
 /**
@@ -21,9 +22,9 @@ export function outOfCold(facts: BatchFacts): TimeOut {
       (masses.has(t.from) || masses.has(t.to)) &&
       (t.stepId === null || here.has(t.stepId)),
   );
-  const first = Math.min(...weights.filter((t) => t.lineId !== null).map((t) => Date.parse(t.at)));
+  const first = Math.min(...weights.filter((t) => t.lineId !== null).map(msOf));
   const events: ChillEvent[] = [
-    ...weights.map((t) => ({ kind: 'out' as const, at: Date.parse(t.at) })),
+    ...weights.map((t) => ({ kind: 'out' as const, at: msOf(t) })),
     ...marks
       .filter((m) => m.kind === 'chill')
       .map((m) => ({ kind: m.value === 1 ? ('in' as const) : ('out' as const), at: Date.parse(m.at) })),
@@ -45,11 +46,12 @@ function endsRaw({ document }: StepFact): boolean {
 /** Something was entered at it, or it is done. */
 function begun({ readings, transfers }: BatchFacts, step: StepFact): boolean {
   if (step.closedAt !== null) return !step.leftOut;
-  return [...readings, ...transfers].some((f) => f.stepId === step.id);
+  return atStep(transfers, step.id).length > 0 || readings.some((r) => r.stepId === step.id);
 }
 
 function startOf({ readings, transfers }: BatchFacts, step: StepFact): number {
-  const at = [...readings, ...transfers].filter((f) => f.stepId === step.id).map((f) => Date.parse(f.at));
+  const here = [...readings.filter((r) => r.stepId === step.id), ...atStep(transfers, step.id)];
+  const at = here.map((f) => Date.parse(f.at));
   return Math.min(...at, step.closedAt === null ? Infinity : Date.parse(step.closedAt));
 }
 

@@ -1,12 +1,13 @@
-import { effective } from '../ledger/balances.js';
+import { flowsOf } from '../ledger/flows.js';
 import { batchCost } from '../ledger/cost.js';
 import { basisMg, type Matter } from '../matter/index.js';
 import { portionAt } from '../steps/index.js';
 import type { BatchCure } from './cure.js';
 import { isUncured } from './cure-door.js';
-import type { BatchFacts, StepFact } from './facts.js';
+import type { BatchFacts, StepFact, TransferFact } from './facts.js';
 import { factsOfLane, firstOf, laneKeys, partingStep, plannedIn, portionsAt, productOf } from './lanes.js';
-import { sumWhere, type BatchMasses } from './masses.js';
+import type { BatchMasses } from './masses.js';
+import { atStep, counted, intoIt } from './moves.js';
 import { stepAfter } from './places.js';
 import type { ProductView } from './view.js';
 
@@ -23,7 +24,7 @@ export function productViews(
   return laneKeys(facts).map((key) => {
     const lane = factsOfLane(facts, key);
     const account = productOf(facts, key);
-    const finishedMg = sumWhere(masses.live, (t) => t.to === account);
+    const finishedMg = intoIt(masses.live, account);
     const ownMeatMg = meatMg.get(key) ?? 0;
     const portion = portions.find((p) => p.key === key);
     const from = portion && partingStep(facts, portion);
@@ -33,7 +34,7 @@ export function productViews(
       meantState: lane.batch.recipe.state,
       partsAtStepId: from?.id ?? null,
       plannedMg: Math.round((key === null ? planned.finished.get(key) : planned.parted.get(key)) ?? 0),
-      inMg: key === null ? masses.meatMg : sumWhere(masses.live, (t) => t.to === firstOf(facts, key)),
+      inMg: key === null ? masses.meatMg : intoIt(masses.live, firstOf(facts, key)),
       finishedMg,
       yield: ownMeatMg > 0 && finishedMg > 0 ? finishedMg / ownMeatMg : null,
       uncured: isUncured(lane, cure),
@@ -59,17 +60,16 @@ export function productCosts(
   workMinor: number,
 ): Map<string | null, number | null> {
   const lots = new Set(facts.accounts.flatMap((a) => (a.kind === 'lot' ? [a.id] : [])));
-  const bought = effective(facts.transfers).filter((t) => !lots.has(t.to));
+  const bought = counted(facts.transfers).filter((t) => !lots.has(t.to));
   const kept = keptFrom(facts, masses, (m) => m.costMinor);
-  const own = (step: StepFact) =>
-    costOf(bought.filter((t) => t.stepId === step.id)) - (kept.get(step.id) ?? 0);
-  const costOf = (some: typeof bought) => batchCost(some, prices).totalMinor;
+  const own = (step: StepFact) => costOf(atStep(bought, step.id)) - (kept.get(step.id) ?? 0);
+  const costOf = (some: readonly TransferFact[]) => batchCost(some, prices).totalMinor;
   const start = workMinor + costOf(bought.filter((t) => t.stepId === null));
   const shares = sharedOut(facts, masses, { start, own, of: (m) => m.costMinor });
   return new Map(
     [...shares].map(([key, minor]) => {
       const account = productOf(facts, key);
-      const massMg = sumWhere(masses.live, (t) => t.to === account);
+      const massMg = intoIt(masses.live, account);
       return [key, massMg > 0 ? minor / (massMg / 1e6) : null];
     }),
   );
@@ -128,7 +128,7 @@ function keptFrom(
   const products = new Set(laneKeys(facts).map((key) => productOf(facts, key)));
   const kept = new Map<string, number>();
   for (const { id } of facts.accounts.filter((a) => a.kind === 'lot' && !products.has(a.id))) {
-    const from = live.find((t) => t.to === id)?.from;
+    const from = flowsOf(live).to(id)[0]?.from;
     const step = facts.steps.find((s) => s.placeAccountId === from);
     if (step) kept.set(step.id, (kept.get(step.id) ?? 0) + of(matters.together(id)));
   }

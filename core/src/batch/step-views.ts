@@ -31,6 +31,7 @@ import { cureDoor } from './cure-door.js';
 import type { BatchFacts, ShopFacts, StepFact } from './facts.js';
 import { stepGate } from './gate.js';
 import { sumWhere, type BatchMasses } from './masses.js';
+import { atStep } from './moves.js';
 import type { LaneSeen, LanesSeen } from './lane-figures.js';
 import { firstOf, hasParted, plannedIn, portionsAt } from './lanes.js';
 import { missingCold } from './out-of-cold.js';
@@ -92,7 +93,7 @@ export function stepViews(input: StepsInput): StepView[] {
 function now(input: LaneInput, step: StepFact): StepNow {
   const { facts, masses } = input;
   const station = stationOf(masses, step);
-  const weighed = sumWhere(masses.live, (t) => t.stepId === step.id && t.lineId !== null);
+  const weighed = sumWhere(atStep(masses.live, step.id), (t) => t.lineId !== null);
   const inMg = station?.inMg ?? weighed;
   const situation = situationOf(input, step, inMg);
   return {

@@ -2,6 +2,7 @@ import { tasteState, type TasteState } from '../bench/taste-state.js';
 import { safeCoreC } from '../species/index.js';
 import { numberOf, traitsOf } from '../steps/index.js';
 import type { BatchFacts, TransferFact } from './facts.js';
+import { msOf, ofLine } from './moves.js';
 
 /** What the tasting of a batch is worth: a patty done through, a verdict, and nothing added after it. */
 export function batchTasting(
@@ -13,18 +14,23 @@ export function batchTasting(
   const answer = tasteState({
     verdicts: of('verdict').map((r) => ({ passed: r.value === 1, atMs: Date.parse(r.at) })),
     cores: of('core').map((r) => ({ valueC: r.value, atMs: Date.parse(r.at) })),
-    additions: live
-      .filter((t) => t.lineId !== null)
-      .map((t) => ({
-        name: facts.lines.find((l) => l.id === t.lineId)?.name ?? 'Something',
-        atMs: Date.parse(t.at),
-      })),
+    additions: facts.lines.flatMap((l) => {
+      const atMs = lastMs(ofLine(live, l.id));
+      return atMs === null ? [] : [{ name: l.name, atMs }];
+    }),
     doneC,
     provenRuns: facts.batch.provenRuns,
     changed: changedLines(facts),
     skipped: facts.marks.some((m) => m.kind === 'taste-skipped'),
   });
   return { ...answer, doneC };
+}
+
+/** When the latest of some entries was made; null of none. */
+function lastMs(entries: readonly TransferFact[]): number | null {
+  let last: number | null = null;
+  for (const one of entries) last = Math.max(last ?? -Infinity, msOf(one));
+  return last;
 }
 
 /** Ingredients that are not as the version has them: unwritten, exchanged, corrected or late. */

@@ -1,3 +1,4 @@
+import { flowsOf } from '../ledger/flows.js';
 import { portionAt, type MethodStep } from '../steps/index.js';
 import type { BatchFacts, StepFact, TransferFact } from './facts.js';
 
@@ -12,10 +13,13 @@ export function unweighedBefore(
   live: readonly TransferFact[],
   step: StepFact,
 ): MethodStep[] {
-  const weighed = new Set(live.flatMap((t) => (t.how === 'derived' || t.stepId === null ? [] : [t.from])));
+  const isWeighed = (s: StepFact) =>
+    flowsOf(live)
+      .from(s.placeAccountId)
+      .some((t) => t.how !== 'derived' && t.stepId !== null);
   const before = steps.filter((s) => s.position < step.position && !s.leftOut && s.placeAccountId !== null);
   const last = before.findLastIndex(
-    (s) => portionAt(s.document) !== portionAt(step.document) || weighed.has(s.placeAccountId ?? ''),
+    (s) => portionAt(s.document) !== portionAt(step.document) || isWeighed(s),
   );
   return before.slice(last + 1).map((s) => s.document);
 }

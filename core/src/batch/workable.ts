@@ -1,7 +1,8 @@
+import { flowsOf } from '../ledger/flows.js';
 import { streamAt, traitsOf } from '../steps/index.js';
-import { effective } from '../ledger/balances.js';
 import type { BatchFacts, StepFact } from './facts.js';
 import { factsAtStep } from './lanes.js';
+import { counted } from './moves.js';
 
 /** Whether one of two steps must be done with before the other, by the streams that go through them. */
 function meet(a: StepFact, b: StepFact): boolean {
@@ -24,15 +25,14 @@ export function openBefore(facts: BatchFacts, step: StepFact): StepFact[] {
 export function workable(facts: BatchFacts): Set<string> {
   if (facts.batch.state !== 'open') return new Set();
   const places = new Set(facts.steps.flatMap((s) => (s.placeAccountId ? [s.placeAccountId] : [])));
-  const reached = new Set(
-    effective(facts.transfers).flatMap((t) => (places.has(t.from) && places.has(t.to) ? [t.to] : [])),
-  );
+  const flows = flowsOf(counted(facts.transfers));
+  const isReached = (place: string) => flows.to(place).some((t) => places.has(t.from));
   const open = facts.steps.filter((step) => {
     if (step.closedAt !== null) return false;
     const before = openBefore(facts, step);
     if (before.length === 0) return true;
     const feeds = before.every((s) => traitsOf(s.document).mass !== 'none' && s.placeAccountId !== null);
-    return feeds && step.placeAccountId !== null && reached.has(step.placeAccountId);
+    return feeds && step.placeAccountId !== null && isReached(step.placeAccountId);
   });
   return new Set(open.map((s) => s.id));
 }

@@ -1,6 +1,6 @@
 import { isColder } from '../quantity/tenths.js';
 
-/** Something that happened to a mix, in ms; additions are everything weighed in after the meat. */
+/** Something that happened to a mix, in ms; of an addition that went in several times the latest is enough. */
 export interface TasteFacts {
   verdicts: readonly { passed: boolean; atMs: number }[];
   additions: readonly { name: string; atMs: number }[];

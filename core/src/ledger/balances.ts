@@ -10,8 +10,10 @@ export function balances(transfers: Iterable<LedgerTransfer>): Map<string, numbe
   return result;
 }
 
-/** The transfers that still count: neither taken back nor themselves a taking back. */
-export function effective<T extends LedgerTransfer>(transfers: readonly T[]): T[] {
-  const reversed = new Set(transfers.flatMap((t) => (t.reversesId ? [t.reversesId] : [])));
+/** The transfers that still count: neither taken back nor themselves a taking back. The very list where all do. */
+export function effective<T extends LedgerTransfer>(transfers: readonly T[]): readonly T[] {
+  const reversed = new Set<string>();
+  for (const { reversesId } of transfers) if (reversesId) reversed.add(reversesId);
+  if (reversed.size === 0) return transfers;
   return transfers.filter((t) => !t.reversesId && !reversed.has(t.id));
 }

@@ -1,5 +1,7 @@
 export { LOSSES, LOSS_REASONS, leavesAs, lossReason, type LossReason } from './losses.js';
 export { FIXED_ACCOUNTS, SHOP_ACCOUNTS } from './shop-accounts.js';
+export { flowsOf, totalOf } from './flows.js';
+export { once } from './once.js';
 export { balances, effective } from './balances.js';
 export { batchCost, type PriceList } from './cost.js';
 export {

@@ -1,4 +1,5 @@
-import { balances, effective } from './balances.js';
+import { effective } from './balances.js';
+import { flowsOf, totalOf } from './flows.js';
 import type { LedgerAccount, LedgerTransfer } from './types.js';
 
 export const MATERIALS = ['lean', 'fat', 'water', 'spice', 'cure', 'inclusion', 'casing'] as const;
@@ -47,17 +48,16 @@ export function ribbon(
   materials: ReadonlyMap<string, Composition>,
 ): RibbonStation[] {
   const byId = new Map(accounts.map((a) => [a.id, a]));
-  const flows = effective(transfers).filter((t) => byId.get(t.from)?.measure === 'mg');
-  const held = balances(flows);
+  const flows = flowsOf(effective(transfers));
   const mixed = new Map<string, Composition>(materials);
   const places = accounts
     .filter((a) => a.kind === 'place' && a.measure === 'mg')
     .sort((a, b) => (a.position ?? 0) - (b.position ?? 0));
   return places.map((place) => {
-    const arriving = flows.filter((t) => t.to === place.id);
-    const leaving = flows.filter((t) => t.from === place.id);
+    const arriving = flows.to(place.id);
+    const leaving = flows.from(place.id);
     const bands = sumBands(arriving, mixed);
-    const inMg = total(arriving);
+    const inMg = totalOf(arriving);
     mixed.set(place.id, scaleBands(bands, inMg === 0 ? 0 : 1 / inMg));
     return {
       accountId: place.id,
@@ -69,12 +69,12 @@ export function ribbon(
       parted: partedFrom(place, leaving, byId),
       inMg,
       bands,
-      outMg: total(leaving.filter((t) => isMainStream(byId.get(t.to)))),
+      outMg: totalOf(leaving.filter((t) => isMainStream(byId.get(t.to)))),
       slivers: gather(
         leaving.filter((t) => !isMainStream(byId.get(t.to))),
         byId,
       ),
-      balanceMg: held.get(place.id) ?? 0,
+      balanceMg: flows.balance(place.id),
     };
   });
 }
@@ -134,8 +134,4 @@ function scaleBands(bands: Composition, factor: number): Composition {
 
 function entries(bands: Composition): [Material, number][] {
   return MATERIALS.flatMap((m) => (bands[m] === undefined ? [] : [[m, bands[m]] as [Material, number]]));
-}
-
-function total(transfers: readonly LedgerTransfer[]): number {
-  return transfers.reduce((sum, t) => sum + t.amount, 0);
 }

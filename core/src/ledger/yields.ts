@@ -1,5 +1,6 @@
 import { inputError } from '../errors/index.js';
-import { balances, effective } from './balances.js';
+import { effective } from './balances.js';
+import { flowsOf, totalOf } from './flows.js';
 import type { LedgerAccount, LedgerTransfer } from './types.js';
 
 export interface YieldAnswer {
@@ -36,11 +37,10 @@ export function yields(input: {
       throw inputError(`transfers[${i}].massMg`, 'A mass must be a whole number of milligrams above 0.');
     }
   });
-  const held = balances(input.transfers);
-  const meatMg = -input.meatBlock.reduce((sum, id) => sum + (held.get(id) ?? 0), 0);
-  const flows = placeFlows(accounts, input.transfers);
+  const flows = flowsOf(effective(input.transfers));
+  const meatMg = -input.meatBlock.reduce((sum, id) => sum + flows.balance(id), 0);
   const answer: YieldAnswer = {
-    balances: Object.fromEntries(input.accounts.map((a) => [a.id, held.get(a.id) ?? 0])),
+    balances: Object.fromEntries(input.accounts.map((a) => [a.id, flows.balance(a.id)])),
     stepYields: {},
     runningYields: {},
     stillThereMg: 0,
@@ -48,8 +48,9 @@ export function yields(input: {
   };
   for (const account of input.accounts) {
     if (account.kind !== 'place') continue;
-    const { inMg, outMg } = flows.get(account.id) ?? { inMg: 0, outMg: 0 };
-    const balance = held.get(account.id) ?? 0;
+    const inMg = totalOf(flows.to(account.id));
+    const outMg = totalOf(flows.from(account.id).filter((t) => goesOn(accounts.get(t.to))));
+    const balance = flows.balance(account.id);
     if (account.closed) answer.unaccountedMg += balance;
     else answer.stillThereMg += balance;
     if (inMg > 0) answer.stepYields[account.id] = outMg / inMg;
@@ -60,24 +61,9 @@ export function yields(input: {
   return answer;
 }
 
-function placeFlows(
-  accounts: ReadonlyMap<string, LedgerAccount>,
-  transfers: readonly LedgerTransfer[],
-): Map<string, { inMg: number; outMg: number }> {
-  const flows = new Map<string, { inMg: number; outMg: number }>();
-  const at = (id: string) => {
-    const found = flows.get(id) ?? { inMg: 0, outMg: 0 };
-    flows.set(id, found);
-    return found;
-  };
-  for (const t of effective(transfers)) {
-    const target = accounts.get(t.to)?.kind;
-    if (target === 'place') at(t.to).inMg += t.amount;
-    if (accounts.get(t.from)?.kind === 'place' && (target === 'place' || target === 'lot')) {
-      at(t.from).outMg += t.amount;
-    }
-  }
-  return flows;
+/** Whether mass that came there has not gone. */
+function goesOn(account: LedgerAccount | undefined): boolean {
+  return account?.kind === 'place' || account?.kind === 'lot';
 }
 
 /**

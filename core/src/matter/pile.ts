@@ -2,6 +2,14 @@ import type { HeatState } from '../cold-room/arrival.js';
 import { NOTHING, together, warmer, worstOf, type Matter, type Origin, type Worst } from './matter.js';
 import { NO_PARTS, PART_NAMES, type PartName } from './parts.js';
 
+interface Noted {
+  version: number;
+  heat: HeatState | null;
+  /** As it was when it came; null while no more of it has. */
+  as: Pile | null;
+  moreMg: number;
+}
+
 /**
  * A matter that grows and shrinks while thousands of entries are replayed: the same sums as {@link join} and
  * {@link take}, made in place. What it is is asked with {@link Pile.asMatter}; nobody outside a replay sees one.
@@ -18,6 +26,11 @@ export class Pile {
   readonly #unpriced = new Set<string>();
   #worst: Worst = NOTHING.worst;
   #meatMg = 0;
+  /** How often something was put in: while that stays, so does what it is made of. */
+  #version = 0;
+  /** What was put in before, with how much more of the very same has come since and is not reckoned in yet. */
+  readonly #noted = new Map<Pile, Noted>();
+  #notedMg = 0;
 
   static of(matter: Matter): Pile {
     const pile = new Pile();
@@ -35,7 +48,11 @@ export class Pile {
   }
 
   get massMg(): number {
-    return this.#massMg * this.#scale;
+    return (this.#massMg + this.#notedMg) * this.#scale;
+  }
+
+  get version(): number {
+    return this.#version;
   }
 
   get worst(): Worst {
@@ -49,14 +66,44 @@ export class Pile {
 
   /** A part over the meat; over all of it where there is none. */
   onMeat(part: PartName): number {
+    this.#reckon();
     const on = this.#meatMg > 0 ? this.#meatMg : this.#massMg;
     return on > 0 ? this.#parts[part] / on : 0;
   }
 
-  /** So much of another on top, heated first where that is said. */
+  /**
+   * So much of another on top, heated first where that is said. More of the very same is only noted until somebody asks:
+   * of a thousand tubs out of one mix, two are reckoned.
+   */
   add(other: Pile, massMg: number, heat: HeatState | null = null): void {
     if (this.#massMg <= 0 && this.#origin.size === 0) this.#scale = 1;
-    const by = other.#massMg === 0 ? 0 : massMg / other.#massMg / this.#scale;
+    this.#version += 1;
+    const ownMg = massMg / this.#scale;
+    const noted = this.#noted.get(other);
+    if (noted?.version === other.#version && noted.heat === heat) {
+      noted.as ??= Pile.of(other.asMatter());
+      noted.moreMg += ownMg;
+      this.#notedMg += ownMg;
+      return;
+    }
+    if (noted) this.#reckon();
+    this.#mix(other, ownMg, heat);
+    this.#noted.set(other, { version: other.#version, heat, as: null, moreMg: 0 });
+  }
+
+  /** What was only noted, reckoned in. */
+  #reckon(): void {
+    if (this.#notedMg === 0) return;
+    this.#notedMg = 0;
+    for (const noted of this.#noted.values()) {
+      if (noted.as) this.#mix(noted.as, noted.moreMg, noted.heat);
+      noted.moreMg = 0;
+    }
+  }
+
+  #mix(other: Pile, massMg: number, heat: HeatState | null): void {
+    other.#reckon();
+    const by = other.#massMg === 0 ? 0 : massMg / other.#massMg;
     for (const [id, { massMg: mg, is }] of other.#origin) {
       const known = this.#origin.get(id);
       if (!known) this.#origin.set(id, { massMg: mg * by, is });
@@ -69,7 +116,7 @@ export class Pile {
     for (const id of other.#unpriced) this.#unpriced.add(id);
     const came = heat ? { ...other.#worst, heat: warmer(other.#worst.heat, heat) } : other.#worst;
     this.#worst = this.#massMg === 0 ? came : worstOf(this.#worst, came);
-    this.#massMg += massMg / this.#scale;
+    this.#massMg += massMg;
     this.#meatMg += other.#meatMg * by;
   }
 
@@ -80,6 +127,7 @@ export class Pile {
 
   /** What it is now, or what so much of it would be. */
   asMatter(massMg = this.massMg): Matter {
+    this.#reckon();
     const by = this.#massMg === 0 ? 0 : massMg / this.#massMg;
     const origin = new Map<string, Origin>();
     for (const [id, { massMg: mg, is }] of this.#origin) origin.set(id, { massMg: mg * by, is });

@@ -1,6 +1,8 @@
+import type { BatchFacts, ShopFacts } from '@zest/core';
 import { rm } from 'node:fs/promises';
 import { openBaseline } from '../bench/baseline.js';
 import { signIn, type Client } from '../bench/client.js';
+import { measureFolds } from '../bench/folds.js';
 import { measureEvents, quantile } from '../bench/events.js';
 import { firstLoadKb } from '../bench/first-load.js';
 import { disagreements, measureBoxes, measureDays } from '../bench/blends.js';
@@ -78,11 +80,15 @@ async function measure(folder: string): Promise<number> {
       say(
         `weight to another screen: median ${ms(quantile(times, 0.5))}, p95 ${ms(quantile(times, 0.95))} (150 wanted)`,
       );
-      const { facts } = await lead.get<{ facts: { transfers: unknown[] } }>(
+      const { facts, shop: rules } = await lead.get<{ facts: BatchFacts; shop: ShopFacts }>(
         `/batches/${target.batchId}/facts`,
       );
       say(
         `GET a batch with ${facts.transfers.length} entries: ${ms(await medianOf(lead, `/batches/${target.batchId}/facts`))} (150 wanted)`,
+      );
+      const folds = measureFolds(facts, rules, target.lineIds[0] ?? '');
+      say(
+        `fold of ${facts.transfers.length} entries: ${ms(folds.wholeMs)} (60 wanted for 2000), with one more ${ms(folds.oneMoreMs)} (10 wanted)`,
       );
     }
     await receiveLots(lead, 5000);
