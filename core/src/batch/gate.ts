@@ -6,6 +6,7 @@ import {
   countingFor,
   hoursOf,
   mostTaken,
+  mostTakenBefore,
   notDoneAt,
   readingKind,
   stepTitle,
@@ -59,6 +60,8 @@ export interface GateFacts {
   balanceMg?: number | undefined;
   /** Steps before it that nobody weighed anything out of. */
   unweighed?: readonly StepLike[] | undefined;
+  /** What comes out of it is finished. */
+  isLast?: boolean | undefined;
   /** What the last batches taught of its machine. */
   usual?: UsualLoss | undefined;
   /** Portions that are to be weighed out of it. */
@@ -193,18 +196,26 @@ function missingMass(facts: GateFacts): Missing[] {
   const traits = traitsOf(facts.step);
   if (traits.mass === 'none') return [];
   if (facts.inMg <= 0) return [{ what: 'in', sentence: 'Nothing has come into this step yet.' }];
-  if (facts.outMg <= 0 && traits.mass !== 'passes on') {
+  if (facts.outMg <= 0 && (traits.mass !== 'passes on' || isUnseen(facts))) {
     return [{ what: 'out', sentence: 'The kilograms that came out have not been weighed.' }];
   }
   const notDone = facts.outMg > 0 ? notDoneAt(facts.step, facts) : undefined;
   if (notDone !== undefined) return [{ what: 'loss', sentence: notDone }];
   const leftMg = facts.balanceMg ?? 0;
   const mostMg =
-    facts.inMg * (traits.remainder ? mostTaken(facts.step, facts.unweighed) : usuallyKept(facts));
+    facts.inMg *
+    (traits.remainder
+      ? mostTaken(facts.step, facts.unweighed)
+      : usuallyKept(facts) + mostTakenBefore(facts.unweighed ?? []));
   if (!passesOn(facts) && facts.outMg > 0 && leftMg > mostMg) return [leftOver(facts, leftMg)];
   return facts.casingUsed === false
     ? [{ what: 'casing', sentence: 'The casing that was used has not been entered.' }]
     : [];
+}
+
+/** Goods that would be finished here with what air and heat took of them unweighed. */
+function isUnseen({ step, isLast = false, unweighed = [] }: GateFacts): boolean {
+  return isLast && mostTakenBefore([...unweighed, step]) > 0;
 }
 
 /** What is meant to part here has parted, or the lead says that it does not. */

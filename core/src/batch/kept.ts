@@ -72,7 +72,7 @@ export function standingAt(facts: BatchFacts, stepId: string, goneMg = 0): Stand
   const step = facts.steps.find((s) => s.id === stepId);
   if (!step || step.placeAccountId === null) return undefined;
   const { ribbon, matters, live } = batchMasses(facts);
-  const before = unweighedBefore(factsAtStep(facts, step), live, step);
+  const before = unweighedBefore(factsAtStep(facts, step), live, step).map((s) => s.document);
   const station = ribbon.find((s) => s.accountId === step.placeAccountId);
   const { remainder } = traitsOf(step.document);
   const matter = matters.together(step.placeAccountId);

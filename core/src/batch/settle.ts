@@ -3,15 +3,15 @@ import { LOSSES } from '../ledger/losses.js';
 import { SHOP_ACCOUNTS } from '../ledger/shop-accounts.js';
 import { traitsOf } from '../steps/index.js';
 import type { BatchFacts, StepFact, TransferFact } from './facts.js';
+import { balanceOf, derivedLoss, type Moved } from './booked.js';
 import { accountAfter } from './places.js';
+import { lossesBefore } from './spread.js';
 
 /** A move of mass that follows from others. */
 export type DerivedMove = Pick<TransferFact, 'id' | 'from' | 'to' | 'amount' | 'reversesId'> & {
   stepId: string;
   reason: string;
 };
-
-type Moved = Pick<TransferFact, 'id' | 'from' | 'to' | 'amount' | 'how' | 'reversesId'>;
 
 /**
  * What follows from the entries of a batch and is not booked yet: what passes on by itself when a step
@@ -29,11 +29,40 @@ export function settlement(facts: BatchFacts, newId: () => string): DerivedMove[
     fresh.push(one);
     moved.push({ ...one, how: 'derived' });
   };
-  for (const step of facts.steps) {
+  const settle = (step: StepFact) => {
     if (step.placeAccountId !== null && !step.leftOut && step.closedAt !== null)
       settleStep(facts, step, step.placeAccountId, moved, post);
+  };
+  for (const step of facts.steps) {
+    if (step.closedAt !== null && !step.leftOut) spreadBefore(facts, step, moved, post).forEach(settle);
+    settle(step);
   }
   return fresh;
+}
+
+/**
+ * What is missing where it was weighed was lost to air and heat on the way there, at steps where nobody weighed.
+ * @returns the steps that less goes on from now
+ */
+function spreadBefore(
+  facts: BatchFacts,
+  step: StepFact,
+  moved: readonly Moved[],
+  post: (move: Omit<DerivedMove, 'id'>) => void,
+): StepFact[] {
+  const losses = lossesBefore(facts, step, moved);
+  for (const { step: at, place, lossAccount, lossMg } of losses) {
+    const old = derivedLoss(moved, at);
+    if ((old?.amount ?? 0) === lossMg) continue;
+    const [from, to, stepId] = [place, lossAccount, at.id];
+    if (old) {
+      const reason = 'Computed again after a correction.';
+      post({ stepId, from: to, to: from, amount: old.amount, reversesId: old.id, reason });
+    }
+    const reason = 'Taken by air and heat, seen at the next weight.';
+    post({ stepId, from, to, amount: lossMg, reversesId: null, reason });
+  }
+  return losses.map(({ step: at }) => at);
 }
 
 function settleStep(
@@ -83,11 +112,4 @@ function derivedTarget(step: StepFact, moved: readonly Moved[], next: string): s
   );
   if (mass === 'passes on' && !weighedOut) return next;
   return remainder ? LOSSES[remainder].account : undefined;
-}
-
-function balanceOf(moved: readonly Moved[], account: string): number {
-  return moved.reduce(
-    (sum, t) => sum + (t.to === account ? t.amount : 0) - (t.from === account ? t.amount : 0),
-    0,
-  );
 }

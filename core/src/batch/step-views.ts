@@ -267,9 +267,10 @@ function gateOf(input: LaneInput, at: StepNow, isOpen: boolean): Missing[] {
     inMg: at.inMg,
     outMg: at.outMg,
     balanceMg: at.balanceMg,
+    isLast: stepAfter(facts, step) === undefined,
     usual: shop.learned.usual[step.document.kind],
     parts: partsOf(input, step),
-    unweighed: unweighedBefore(facts, input.masses.live, step),
+    unweighed: unweighedBefore(facts, input.masses.live, step).map((s) => s.document),
     stillOpen: isOpen ? openBefore(facts, step).map((s) => stepTitle(s.document)) : [],
   });
 }

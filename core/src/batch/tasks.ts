@@ -2,6 +2,7 @@ import { LOSSES, lossReason } from '../ledger/losses.js';
 import {
   countingFor,
   doorBefore,
+  expectedLosses,
   figureOf,
   readingKind,
   stepKind,
@@ -111,7 +112,7 @@ function massTasks(view: BatchView, step: StepView): WeighedTask[] {
           id: 'out',
           kind: 'out',
           title: outTitle(step),
-          required: traits.mass !== 'passes on',
+          required: traits.mass !== 'passes on' || losesMuch(step),
           done:
             (step.outMg > partedMg && !step.counting?.weighedEach) ||
             (step.outMg > 0 && step.balanceMg <= step.inMg * LEFT_PART),
@@ -155,6 +156,11 @@ function massTasks(view: BatchView, step: StepView): WeighedTask[] {
       ]
     : [];
   return [...outTask, ...losses, ...rework];
+}
+
+/** Loses so much to air and heat by its method that it is asked for; who goes on without gets it shared out later. */
+function losesMuch({ document }: StepView): boolean {
+  return (expectedLosses([document])[0] ?? 0) > LEFT_PART;
 }
 
 function outTitle(step: StepView): string {

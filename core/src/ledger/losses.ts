@@ -47,6 +47,11 @@ const LEAVES: ReadonlyMap<string, LossWay> = new Map(
   Object.values(LOSSES).map(({ account, leaves }) => [account, leaves]),
 );
 
+/** Whether an account is that of a named loss. */
+export function isLoss(accountId: string): boolean {
+  return LEAVES.has(accountId);
+}
+
 /** What of a mass goes with what is booked to an account; what nobody named leaves as it stands. */
 export function leavesAs(accountId: string): LossWay {
   return LEAVES.get(accountId) ?? 'as is';

@@ -111,6 +111,25 @@ export function mostTaken(step: StepLike, before: readonly StepLike[] = []): num
   return (100 - expectedYield(before) * ownPct + BEYOND_WRITTEN) / 100;
 }
 
+/**
+ * The same of steps that nobody weighed anything out of, as a part of what went into the first; 0 where none of them
+ * gives anything to air or heat.
+ */
+export function mostTakenBefore(before: readonly StepLike[]): number {
+  if (!before.some((s) => traitsOf(s).remainder)) return 0;
+  return (100 * (1 - expectedYield(before)) + BEYOND_WRITTEN) / 100;
+}
+
+/** What each of some steps in a row usually takes, as parts of what goes into the first; none is below 0. */
+export function expectedLosses(steps: readonly StepLike[]): number[] {
+  let left = 1;
+  return steps.map((step) => {
+    const taken = traitsOf(step).remainder ? Math.max(0, left * (1 - expectedYield([step]))) : 0;
+    left *= expectedYield([step]);
+    return taken;
+  });
+}
+
 /** What usually comes out of what goes into the mixer, as a fraction, over all steps. */
 export function expectedYield(steps: readonly StepLike[]): number {
   return steps.reduce((all, step) => all * ((yieldPctOf(step) ?? 100) / 100), 1);
