@@ -2,7 +2,6 @@ import { z } from 'zod';
 import {
   HEAT_STATES,
   BOOK_IDS,
-  MARK_KINDS,
   READING_NAMES,
   STEP_ORIGINS,
   type BatchFacts,
@@ -15,6 +14,7 @@ import { lotCarries } from './cold-room.js';
 import { keptMatter } from './matter.js';
 import { HOUSE_RULES, day, instant } from './fields.js';
 import { recipeDocument, recipeLine } from './recipes.js';
+import { markWith } from './marks.js';
 import { id } from './route.js';
 import { portion } from './portions.js';
 import { methodStep } from './steps.js';
@@ -25,12 +25,12 @@ export const TRANSFER_HOWS = ['scale', 'typed', 'derived'] as const;
 export const READING_HOWS = ['scale', 'probe', 'typed'] as const;
 
 const made = {
-  sentBy: z.string().nullish(),
-  proven: z.boolean().optional(),
-  retimed: z.boolean().optional(),
+  sentBy: z.string().nullable().exactOptional(),
+  proven: z.boolean().exactOptional(),
+  retimed: z.boolean().exactOptional(),
 };
 
-export const transferFact = z.object({
+export const transferFact: z.ZodType<TransferFact> = z.object({
   id,
   from: id,
   to: id,
@@ -46,9 +46,9 @@ export const transferFact = z.object({
   reversesId: id.nullable(),
   reason: z.string().nullable(),
   load: z.int(),
-}) as unknown as z.ZodType<TransferFact>;
+});
 
-export const readingFact = z.object({
+export const readingFact: z.ZodType<ReadingFact> = z.object({
   id,
   stepId: id,
   kind: z.enum(READING_NAMES),
@@ -59,20 +59,16 @@ export const readingFact = z.object({
   ...made,
   how: z.enum(READING_HOWS),
   transferId: id.nullable(),
-}) as unknown as z.ZodType<ReadingFact>;
+});
 
-export const markFact = z.object({
+export const markFact: z.ZodType<MarkFact> = markWith({
   id,
   stepId: id.nullable(),
-  kind: z.enum(MARK_KINDS),
-  subject: z.string(),
-  note: z.string(),
-  value: z.number().nullable(),
   at: instant,
   person: z.string(),
   ...made,
   second: z.string().nullable(),
-}) as unknown as z.ZodType<MarkFact>;
+});
 
 /** A card for the lead, and who has seen it. */
 export const notice = z.object({ id: id.nullable(), sentence: z.string(), seenBy: z.string().nullable() });

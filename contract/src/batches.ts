@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { MARK_KINDS, READING_NAMES, SAFE_CORE_C, refusesValue } from '@zest/core';
+import { READING_NAMES, refusesValue } from '@zest/core';
 import {
   READING_HOWS,
   TRANSFER_HOWS,
@@ -12,6 +12,7 @@ import {
 import { batchCosts, batchProcess, batchSummary, batchWeighing } from './batch-view.js';
 import { day, fatWindow, instant, massMg, reason } from './fields.js';
 import { EVERYONE, HANDS, LEAD, NONE, byId, id, route, type Role } from './route.js';
+import { markWith } from './marks.js';
 import { SEEN_BY } from './visibility.js';
 
 export const openBatch = z.object({
@@ -103,19 +104,7 @@ export const newReading = z
   });
 export type NewReading = z.input<typeof newReading>;
 
-export const newMark = z
-  .object({
-    ...entrySource,
-    stepId: id.nullable(),
-    kind: z.enum(MARK_KINDS, { error: 'Unknown kind of mark.' }),
-    subject: z.string().trim().max(80).default(''),
-    note: z.string().trim().max(300, { error: 'A note has at most 300 letters.' }).default(''),
-    value: z.number().nullable().default(null),
-  })
-  .refine((mark) => mark.kind !== 'pilot' || (mark.value ?? 0) >= SAFE_CORE_C, {
-    error: `A pilot patty is fried through too: read its core, at least ${SAFE_CORE_C} °C.`,
-    path: ['value'],
-  });
+export const newMark = markWith({ ...entrySource, stepId: id.nullable() });
 export type NewMark = z.input<typeof newMark>;
 
 /** What an entry answers: enough for the screen to go on before the sheet is read again. */

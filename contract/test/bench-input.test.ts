@@ -107,9 +107,11 @@ describe('entries of the bench', () => {
   });
 
   it('take words with their edges trimmed, and not too many of them', () => {
-    const mark = { id, stepId: null, kind: 'defect', subject: ' air ', note: ' Barrel not packed ' };
-    expect(newMark.parse(mark)).toMatchObject({ subject: 'air', note: 'Barrel not packed', value: null });
-    expect(saysOf(newMark, { ...mark, note: 'x'.repeat(301) }, 'note')).toContain('at most 300 letters');
+    const said = { defect: 'air', cause: ' Barrel not packed ', became: null, count: 1 };
+    const mark = { id, stepId: null, kind: 'defect', ...said };
+    expect(newMark.parse(mark)).toMatchObject({ defect: 'air', cause: 'Barrel not packed' });
+    expect(saysOf(newMark, { ...mark, cause: 'x'.repeat(301) }, 'cause')).toContain('at most 300 letters');
+    expect(refusal(newMark, { ...mark, defect: 'sadness' })[0]?.path).toBe('defect');
     expect(saysOf(newMark, { ...mark, kind: 'shout' }, 'kind')).toBe('Unknown kind of mark.');
     expect(refusal(newMark, { ...mark, stepId: 'grind' })[0]?.path).toBe('stepId');
   });

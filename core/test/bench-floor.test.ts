@@ -25,6 +25,7 @@ import {
   type StartFacts,
   type TasteFacts,
   type TimerEvent,
+  type TimerId,
 } from '../src/index.js';
 
 describe('what must be ready', () => {
@@ -101,8 +102,8 @@ describe('the start of a batch', () => {
 });
 
 describe('timers', () => {
-  const event = (name: string, kind: 'start' | 'stop', atMs: number, minutes = 10): TimerEvent => ({
-    name,
+  const event = (id: TimerId, kind: 'start' | 'stop', atMs: number, minutes = 10): TimerEvent => ({
+    id,
     kind,
     atMs,
     minutes,
@@ -111,7 +112,7 @@ describe('timers', () => {
   it('survive in any order of arrival: what runs depends on the times alone', () => {
     const events = fc.array(
       fc.record({
-        name: fc.constantFrom('soak', 'chill'),
+        id: fc.constantFrom('soak' as const, 'chill' as const),
         kind: fc.constantFrom('start' as const, 'stop' as const),
         atMs: fc.integer({ min: 0, max: 1e6 }),
         minutes: fc.integer({ min: 1, max: 90 }),
@@ -120,7 +121,7 @@ describe('timers', () => {
     );
     fc.assert(
       fc.property(events, fc.integer(), (list, seed) => {
-        const unique = [...new Map(list.map((e) => [`${e.name} ${e.atMs}`, e])).values()];
+        const unique = [...new Map(list.map((e) => [`${e.id} ${e.atMs}`, e])).values()];
         const shuffled = [...unique].sort(
           (a, b) => ((a.atMs * 31 + seed) % 17) - ((b.atMs * 31 + seed) % 17),
         );

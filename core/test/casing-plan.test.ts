@@ -11,6 +11,7 @@ import {
   type BatchFacts,
   type BenchEntry,
   type MethodStep,
+  type Defect,
 } from '../src/index.js';
 import { A_SHOP, aBatch, afterEntries } from './a-batch.js';
 
@@ -179,9 +180,17 @@ describe('pieces and casing of a batch', () => {
   });
 
   it('count bursts and no other defect', () => {
-    const defect = (id: string, subject: string, value: number): BenchEntry => ({
+    const defect = (id: string, what: Defect, count: number): BenchEntry => ({
       kind: 'mark',
-      body: { id, stepId: 'stuff', kind: 'defect', subject, note: 'Weak casing', value },
+      body: {
+        id,
+        stepId: 'stuff',
+        kind: 'defect',
+        defect: what,
+        cause: 'Weak casing',
+        became: 'again',
+        count,
+      },
     });
     const facts = afterEntries(stuffing(), [weigh, mixed, defect('1', 'burst', 2), defect('2', 'thick', 5)]);
     expect(fold(facts, A_SHOP).casing?.bursts).toBe(2);

@@ -105,7 +105,7 @@ describe('what goes in now', () => {
     expect(cure()).toMatchObject({ forgotten: true, massMg: 0 });
     const mark: BenchEntry = {
       kind: 'mark',
-      body: { id: 'g', stepId: 'mix', kind: 'given-up', subject: 'line Cure', note: 'goes without' },
+      body: { id: 'g', stepId: 'mix', kind: 'given-up', lineId: 'line Cure', why: 'goes without' },
     };
     expect(at(afterEntries(past, [mark]), 'mix').map((g) => g.name)).not.toContain('Cure');
     expect(at(afterEntries(past, [mark]), 'mix').map((g) => g.name)).toContain('Water');

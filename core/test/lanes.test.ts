@@ -82,7 +82,7 @@ describe('a portion that parts off', () => {
     const tasted = afterEntries(parted(), [
       { kind: 'reading', body: { id: 'core', stepId: 'fill', kind: 'core', value: 75 } },
       { kind: 'reading', body: { id: 'verdict', stepId: 'fill', kind: 'verdict', value: 1 } },
-      { kind: 'mark', body: { id: 'cold', stepId: 'fill', kind: 'chill', value: 1 } },
+      { kind: 'mark', body: { id: 'cold', stepId: 'fill', kind: 'chill', isIn: true } },
     ]);
     const view = fold(tasted, US);
     const log = seenFrom(view, { portion: 'log' });

@@ -125,14 +125,14 @@ describe('lots of an emulsion', () => {
   });
 
   it('come to nothing when every one was put aside', () => {
-    const aside = ['1', '2'].map((subject): BenchEntry => ({
+    const aside = [1, 2].map((load): BenchEntry => ({
       kind: 'mark',
       body: {
-        id: `a${subject}`,
+        id: `a${load}`,
         stepId: 'cutter',
         kind: 'load-skipped',
-        subject,
-        note: 'Made tomorrow',
+        load,
+        why: 'Made tomorrow',
       },
     }));
     expect(missing(afterEntries(standing(), aside))).toEqual([

@@ -232,8 +232,8 @@ describe('a line', () => {
       ({
         id: 'm',
         kind: 'cure',
-        subject: 'line Cure',
-        value: 351_000,
+        lineId: 'line Cure',
+        massMg: 351_000,
         second: 'Oda',
         at: A_SHOP.now,
         ...more,
@@ -242,7 +242,7 @@ describe('a line', () => {
       of(fold({ ...facts, marks }, shop), 'Cure').unconfirmed;
     expect(unconfirmed([])).toBe(true);
     expect(unconfirmed([mark({})])).toBe(false);
-    for (const other of [{ value: 350_000 }, { second: null }, { subject: 'line Water' }, { kind: 'note' }])
+    for (const other of [{ massMg: 350_000 }, { second: null }, { lineId: 'line Water' }, { kind: 'scan' }])
       expect(unconfirmed([mark(other)]), JSON.stringify(other)).toBe(true);
     expect(of(fold(facts, shop), 'Fine salt').unconfirmed).toBe(false);
     expect(of(fold(facts, A_SHOP), 'Cure').unconfirmed).toBe(false);

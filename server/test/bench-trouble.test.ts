@@ -191,7 +191,7 @@ describe('cure, labels and devices', () => {
     expect(now.marks.find((m) => m.kind === 'cure')).toMatchObject({
       person: 'Bram',
       second: 'Oda',
-      value: cure.dueMg,
+      massMg: cure.dueMg,
     });
     await hands.weigh(batch, cure, 100);
     expect(current(await sheetOf(ines, open.id)).missing.map((m) => m.what)).toContain(name);
@@ -214,7 +214,7 @@ describe('cure, labels and devices', () => {
     expect(text).toMatch(/Contains .*(GLUTEN|WHEAT)/);
     expect((await bram.get('/spool/..%2Fsecret.pdf')).status).toBe(404);
     expect(
-      (await sheetOf(ines, batch.id)).marks.some((m) => m.kind === 'label' && m.subject === label.code),
+      (await sheetOf(ines, batch.id)).marks.some((m) => m.kind === 'label' && m.code === label.code),
     ).toBe(true);
   });
 

@@ -1,4 +1,5 @@
 import { v7 as uuid } from 'uuid';
+import { marksOf } from '@zest/core';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { BatchView } from '@zest/contract';
 import { verifyLedger } from '../src/ledger/index.js';
@@ -26,16 +27,16 @@ describe('what is said and ticked', () => {
       id: uuid(),
       stepId: current(batch).id,
       kind: 'timer',
-      subject: 'Soak the casing',
-      value: 60,
+      timer: 'soak',
+      minutes: 60,
     };
     for (let i = 0; i < 3; i += 1)
       expect((await bram.post(`/batches/${batch.id}/marks`, body)).status).toBe(200);
     const { marks } = await sheetOf(ines, batch.id);
     expect(marks.filter((m) => m.kind === 'timer')).toMatchObject([
-      { person: 'Bram', subject: 'Soak the casing', value: 60 },
+      { person: 'Bram', timer: 'soak', minutes: 60 },
     ]);
-    const other = await bram.post(`/batches/${batch.id}/marks`, { ...body, subject: 'Another' });
+    const other = await bram.post(`/batches/${batch.id}/marks`, { ...body, minutes: 90 });
     expect(other.status).toBe(409);
     expect(
       (await bram.post(`/batches/${batch.id}/marks`, { ...body, id: uuid(), kind: 'shout' })).status,
@@ -134,19 +135,20 @@ describe('the tasting', () => {
 
   it('is not replaced by a pilot patty, which is fried through as well', async () => {
     const batch = await hands.upTo('mix');
-    const pilot = (value: number | null) =>
+    const pilot = (coreC: number | null) =>
       bram.post(`/batches/${batch.id}/marks`, {
         id: uuid(),
         stepId: current(batch).id,
         kind: 'pilot',
-        note: 'Too little salt',
-        value,
+        answer: 'Too little salt',
+        coreC,
       });
-    expect((await pilot(null)).body.errors[0].message).toContain('at least 71 °C');
+    expect((await pilot(60)).body.errors[0].message).toContain('at least 71 °C');
+    expect((await pilot(null)).status).toBe(422);
     expect((await pilot(62)).status).toBe(422);
     expect((await pilot(73)).status).toBe(200);
     const now = await sheetOf(ines, batch.id);
-    expect(now.marks.filter((m) => m.kind === 'pilot').map((m) => m.note)).toEqual(['Too little salt']);
+    expect(marksOf(now.marks, 'pilot').map((m) => m.answer)).toEqual(['Too little salt']);
     expect(now.taste.state).toBe('none');
   });
 

@@ -1,4 +1,5 @@
 import { v7 as uuid } from 'uuid';
+import { marksOf } from '@zest/core';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { BatchView, TrimLot } from '@zest/contract';
 import { benchHands, current, lineOf, stepOf, type BenchHands } from './bench-hands.js';
@@ -77,7 +78,7 @@ describe('another meat than the product is', () => {
     expect((await sheetOf(ines, batch.id)).lines).toEqual(batch.lines);
     const signed = await hands.done(batch, 'lot-changes', { ...swap, signed: signing }, ines);
     expect(signed.lines.some((l) => l.lotId === beef.id)).toBe(true);
-    expect(signed.marks.filter((m) => m.kind === 'signed').map((m) => [m.subject, m.person])).toContainEqual([
+    expect(marksOf(signed.marks, 'signed').map((m) => [m.guard, m.person])).toContainEqual([
       'species',
       'Ines',
     ]);
@@ -131,10 +132,10 @@ describe('cured', () => {
     expect([read.status, text(read)]).toEqual([409, expect.stringContaining('under the floor')]);
     expect((await hands.out(smoke, id, 1_000_000)).status).toBe(409);
     expect((await hands.read(smoke, id, 'minutes', 60, { offline: true })).status).toBe(409);
-    const mark = { stepId: id, kind: 'signed', subject: 'uncured', note: 'it is fine' };
+    const mark = { stepId: id, kind: 'signed', guard: 'uncured', why: 'it is fine' };
     expect((await hands.send(smoke, 'marks', mark)).status).toBe(403);
     expect((await hands.send(smoke, 'marks', { ...mark, offline: true, madeBy: ines.id })).status).toBe(403);
-    expect((await hands.send(smoke, 'marks', { ...mark, note: '' }, ines)).status).toBe(422);
+    expect((await hands.send(smoke, 'marks', { ...mark, why: '' }, ines)).status).toBe(422);
     expect((await hands.send(smoke, 'marks', mark, ines)).status).toBe(200);
     expect((await hands.read(smoke, id, 'minutes', 60)).status).toBe(200);
     expect((await sheetOf(ines, batch.id)).uncured).toBe(true);
@@ -188,7 +189,7 @@ describe('cured', () => {
         await hands.send(
           batch,
           'marks',
-          { stepId: mix.id, kind: 'signed', subject: 'uncured', note: 'yes' },
+          { stepId: mix.id, kind: 'signed', guard: 'uncured', why: 'yes' },
           ines,
         )
       ).status,
@@ -218,17 +219,15 @@ describe('cured', () => {
     const byHand = await hands.send(batch, 'accepted-lines', accept);
     expect([byHand.status, text(byHand)]).toEqual([403, expect.stringContaining('Salt from every source')]);
     const signed = await hands.done(batch, 'accepted-lines', accept, ines);
-    expect(signed.marks.map((m) => [m.kind, m.subject, m.note])).toContainEqual([
-      'signed',
-      'recipe-salt',
-      'hand slipped',
-    ]);
+    expect(signed.marks).toContainEqual(
+      expect.objectContaining({ kind: 'signed', guard: 'recipe-salt', why: 'hand slipped' }),
+    );
     const pepper = lineOf(batch, 'Black pepper');
     await hands.weigh(batch, pepper, pepper.dueMg * 10);
     const refused = await hands.send(batch, 'accepted-lines', { ...accept, lineId: pepper.id });
     expect([refused.status, text(refused)]).toEqual([403, expect.stringContaining('greatest dose')]);
     const wanted = await hands.done(batch, 'accepted-lines', { ...accept, lineId: pepper.id }, ines);
-    expect(wanted.marks.map((m) => [m.kind, m.subject])).toContainEqual(['signed', 'recipe-dose']);
+    expect(marksOf(wanted.marks, 'signed').map((m) => m.guard)).toContain('recipe-dose');
   });
 
   it('load by load: one load’s surplus is not the next load’s dose, and no mix is all loads put aside', async () => {
@@ -249,8 +248,8 @@ describe('cured', () => {
     const right = await weighedUp(batch, 0);
     expect(right.cure.parts.map((p) => p.state)).toEqual(['cured', 'cured']);
     const mix = current(right);
-    for (const subject of ['1', '2']) {
-      await hands.send(right, 'marks', { stepId: mix.id, kind: 'load-skipped', subject, note: 'no time' });
+    for (const load of [1, 2]) {
+      await hands.send(right, 'marks', { stepId: mix.id, kind: 'load-skipped', load, why: 'no time' });
     }
     const { missing } = stepOf(await sheetOf(ines, batch.id), 'mix');
     expect(missing.map((m) => m.sentence)).toContain('Every load was put aside: nothing was mixed.');

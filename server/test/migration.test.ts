@@ -3,6 +3,7 @@ import { readFileSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
 import { gunzipSync } from 'node:zlib';
 import mysql from 'mysql2/promise';
+import { v7 as uuid } from 'uuid';
 import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest';
 import {
   fold,
@@ -13,6 +14,7 @@ import {
   type RibbonStation,
   type StepView,
 } from '@zest/core';
+import { newMark } from '@zest/contract';
 import { APP } from '@zest/ops';
 import { shopFacts } from '../src/batches/read.js';
 import { loadFacts } from '../src/batches/store/facts.js';
@@ -116,6 +118,7 @@ describe('a database made by the version before', () => {
       '028_lots_of_a_kind.sql',
       '029_matter.sql',
       '030_portions.sql',
+      '031_marks_say.sql',
     ]);
     expect(pending).toEqual(ran);
     expect(await pendingMigrations(ownerUrl)).toEqual([]);
@@ -241,5 +244,71 @@ describe('a database made by the version before', () => {
       );
     }
     expect(await verifyLedger(db)).toEqual([]);
+  });
+
+  it('keeps what was said and ticked, in fields of its kind', async () => {
+    const owner = await mysql.createConnection({ uri: ownerUrl, multipleStatements: true });
+    const text = readFileSync(new URL('../migrations/031_marks_say.sql', import.meta.url), 'utf8');
+    await owner.query(`ALTER TABLE bench_mark DROP said, ADD subject VARCHAR(80) NOT NULL DEFAULT '',
+      ADD note VARCHAR(300) NOT NULL DEFAULT '', ADD value DOUBLE NULL`);
+    const [[one]] = (await owner.query(
+      'SELECT batch_id AS batchId, person_id AS personId FROM bench_mark',
+    )) as [{ batchId: string; personId: string }[], unknown];
+    const line = '00000000-0000-7000-8000-0000000000aa';
+    const SAID = [
+      ['ready', 'machine', 'Knife sharp.', null, { checks: 'Knife sharp.' }],
+      ['timer', 'Soak the casing', '', 60, { timer: 'soak', minutes: 60 }],
+      ['chill', '', '', 1, { isIn: true }],
+      ['cure', line, '', 351_000, { lineId: line, massMg: 351_000 }],
+      ['label', '7-1', 'tub.pdf', null, { code: '7-1', file: 'tub.pdf', massMg: null }],
+      ['scan', '7-1', '', null, { code: '7-1' }],
+      ['load-skipped', '2', 'no time', null, { load: 2, why: 'no time' }],
+      ['pilot', '', 'Too dry', 72.5, { coreC: 72.5, answer: 'Too dry' }],
+      ['attribute', 'salt', 'right', null, { attribute: 'salt', answer: 'right' }],
+      ['fill', '', '', -1, { count: -1 }],
+      ['strand', '', '', null, { count: 1 }],
+      [
+        'defect',
+        'burst',
+        'Weak casing. Kept as rework.',
+        2,
+        { defect: 'burst', cause: 'Weak casing', became: 'rework', count: 2 },
+      ],
+      ['given-up', line, 'not any more', null, { lineId: line, why: 'not any more' }],
+      ['signed', 'uncured', 'sold as fresh', null, { guard: 'uncured', why: 'sold as fresh' }],
+    ] as const;
+    const NEVER_WAIT: string[] = ['cure', 'label', 'signed'];
+    await owner.query('DELETE FROM bench_mark');
+    const about = [one!.batchId, one!.personId];
+    for (const [kind, subject, note, value] of SAID) {
+      const mark = { id: uuid(), kind, batchId: one!.batchId, subject, note, value };
+      await owner.query(
+        `INSERT INTO bench_mark (id, kind, batch_id, subject, note, value, at, recorded_at, person_id)
+         VALUES (?, ?, ?, ?, ?, ?, NOW(3), NOW(3), ?)`,
+        [...Object.values(mark), about[1]],
+      );
+      if (NEVER_WAIT.includes(kind)) continue;
+      const { subject: s, note: n, value: v, id, kind: k } = mark;
+      const body = JSON.stringify({ id, stepId: null, kind: k, subject: s, note: n, value: v });
+      await owner.query(
+        `INSERT INTO late_entry (id, batch_id, kind, body, person_id, proven, received_at) VALUES (?, ?, 'mark', ?, ?, 0, NOW(3))`,
+        [id, one!.batchId, body, about[1]],
+      );
+    }
+    await owner.query(text);
+    const [facts] = await loadFacts(db, [one!.batchId]);
+    const [waiting] = (await owner.query("SELECT body FROM late_entry WHERE kind = 'mark'")) as unknown as [
+      { body: string | object }[],
+    ];
+    for (const [kind, , , , said] of SAID) {
+      expect(facts!.marks.filter((m) => m.kind === kind)).toMatchObject([said]);
+      // Labels, confirmations and signatures never wait; what a piece became is not read out of a sentence there.
+      if (NEVER_WAIT.includes(kind)) continue;
+      const kept = waiting
+        .map(({ body }) => newMark.parse(typeof body === 'string' ? JSON.parse(body) : body))
+        .find((m) => m.kind === kind);
+      expect(kept).toMatchObject(kind === 'defect' ? { ...said, became: null } : said);
+    }
+    await owner.end();
   });
 });

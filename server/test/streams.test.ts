@@ -125,7 +125,7 @@ describe('the stuffer', () => {
     const batch = await hands.upTo('stuff');
     const { id, fills } = stepOf(batch, 'stuff');
     expect(fills).toMatchObject({ wanted: 1, done: 0 });
-    for (const [kind, value] of [
+    for (const [kind, count] of [
       ['fill', 1],
       ['fill', 1],
       ['fill', -1],
@@ -133,7 +133,7 @@ describe('the stuffer', () => {
       ['strand', 1],
     ] as const) {
       expect(
-        (await bram.post(`/batches/${batch.id}/marks`, { id: uuid(), stepId: id, kind, value })).status,
+        (await bram.post(`/batches/${batch.id}/marks`, { id: uuid(), stepId: id, kind, count })).status,
       ).toBe(200);
     }
     const now = await sheetOf(ines, batch.id);

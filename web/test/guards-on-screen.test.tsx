@@ -88,7 +88,7 @@ describe('a step whose door is shut', () => {
     await waitFor(() => expect(server.sent).toHaveLength(1));
     expect(server.sent[0]).toMatchObject({
       path: `/batches/${sheet.id}/marks`,
-      body: { stepId: here.id, kind: 'signed', subject: 'uncured', note: 'Sold as fresh' },
+      body: { stepId: here.id, kind: 'signed', guard: 'uncured', why: 'Sold as fresh' },
     });
   });
 

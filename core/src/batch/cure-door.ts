@@ -1,4 +1,5 @@
 import { stepTitle, traitsOf } from '../steps/index.js';
+import { marksOf } from '../bench/marks.js';
 import { massToken } from '../quantity/tokens.js';
 import { bringsCure, type BatchCure, type CurePart } from './cure.js';
 import type { BatchFacts, ShopFacts, StepFact } from './facts.js';
@@ -59,7 +60,7 @@ function cureSteps({ steps, lines }: BatchFacts): StepFact[] {
 
 function isSigned(facts: BatchFacts, step: StepFact): boolean {
   const { marks } = facts;
-  const signed = marks.filter((m) => m.kind === 'signed' && m.subject === UNCURED);
+  const signed = marksOf(marks, 'signed').filter((m) => m.guard === UNCURED);
   if (signed.some((m) => m.stepId === step.id)) return true;
   if (keptByCure(step)) return false;
   return signed.length > 0;

@@ -1,4 +1,4 @@
-import type { MarkKind } from '../bench/marks.js';
+import type { Mark } from '../bench/marks.js';
 import { LOSSES, lossReason } from '../ledger/losses.js';
 import type { Measure } from '../ledger/types.js';
 import { SHOP_ACCOUNTS } from '../ledger/shop-accounts.js';
@@ -51,14 +51,7 @@ interface CasingEntry {
   lotId?: string | undefined;
 }
 
-interface MarkEntry {
-  id: string;
-  stepId: string | null;
-  kind: MarkKind;
-  subject?: string | undefined;
-  note?: string | undefined;
-  value?: number | null | undefined;
-}
+type MarkEntry = { id: string; stepId: string | null } & Mark;
 
 /** The part of a batch's facts that tells where entries go; entries do not change it. */
 export type BatchFrame = Pick<

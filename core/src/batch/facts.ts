@@ -1,4 +1,4 @@
-import type { MarkKind } from '../bench/marks.js';
+import type { Mark } from '../bench/marks.js';
 import type { AccountKind, Measure } from '../ledger/types.js';
 import type { UsualLoss } from '../bench/hints.js';
 import type { HeatState } from '../cold-room/arrival.js';
@@ -172,17 +172,15 @@ export interface ReadingFact extends Made {
   transferId: string | null;
 }
 
-export interface MarkFact extends Made {
+interface MarkHead extends Made {
   id: string;
   stepId: string | null;
-  kind: MarkKind;
-  subject: string;
-  note: string;
-  value: number | null;
   at: string;
   person: string;
+  /** Who confirmed it with a secret of their own. */
   second: string | null;
 }
+export type MarkFact = MarkHead & Mark;
 
 export interface AccountFact {
   id: string;

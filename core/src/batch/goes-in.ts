@@ -24,7 +24,7 @@ const LAST = ['liquid', 'inclusion'];
 
 /** Whether somebody said that a line is not put in any more. */
 export function isGivenUp({ marks }: Pick<BatchView, 'marks'>, lineId: string): boolean {
-  return marks.some((m) => m.kind === 'given-up' && m.subject === lineId);
+  return marks.some((m) => m.kind === 'given-up' && m.lineId === lineId);
 }
 
 /**

@@ -163,7 +163,7 @@ function loadsInto(into: StepFact | undefined, { loadCount, mixMg }: LineContext
 /** A second person has confirmed the cure at this very weight. */
 function isConfirmed(facts: BatchFacts, lineId: string, weighedMg: number): boolean {
   return facts.marks.some(
-    (m) => m.kind === 'cure' && m.subject === lineId && m.second !== null && m.value === weighedMg,
+    (m) => m.kind === 'cure' && m.lineId === lineId && m.second !== null && m.massMg === weighedMg,
   );
 }
 

@@ -1,3 +1,4 @@
+import { marksOf } from '../bench/marks.js';
 import { timeOut, type ChillEvent, type TimeOut } from '../cold-room/chill-clock.js';
 import { outOfChill, type HouseRules } from '../rules/house.js';
 import { isAtMachine, stepTitle, traitsOf } from '../steps/index.js';
@@ -25,9 +26,10 @@ export function outOfCold(facts: BatchFacts): TimeOut {
   const first = Math.min(...weights.filter((t) => t.lineId !== null).map(msOf));
   const events: ChillEvent[] = [
     ...weights.map((t) => ({ kind: 'out' as const, at: msOf(t) })),
-    ...marks
-      .filter((m) => m.kind === 'chill')
-      .map((m) => ({ kind: m.value === 1 ? ('in' as const) : ('out' as const), at: Date.parse(m.at) })),
+    ...marksOf(marks, 'chill').map((m) => ({
+      kind: m.isIn ? ('in' as const) : ('out' as const),
+      at: Date.parse(m.at),
+    })),
     ...steps
       .filter((s) => traitsOf(s.document).cold && s.closedAt !== null)
       .map((s) => ({ kind: 'in' as const, at: Date.parse(s.closedAt ?? '') })),

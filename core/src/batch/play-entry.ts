@@ -1,3 +1,4 @@
+import { bareMark } from '../bench/marks.js';
 import { InputError } from '../errors/index.js';
 import { SHOP_ACCOUNTS } from '../ledger/shop-accounts.js';
 import { apply } from './apply.js';
@@ -26,8 +27,9 @@ export function playEntry(facts: BatchFacts, entry: BenchEntry, by: EntryBy): Ba
       return apply(facts, { kind: 'reading', reading: { ...reading, how: 'typed', transferId: null } });
     }
     case 'mark': {
-      const { id, stepId, kind, subject = '', note = '', value = null } = entry.body;
-      const mark = { id, stepId, kind, subject, note, value, at: by.at, person: by.person, second: null };
+      const { id, stepId } = entry.body;
+      const made = { at: by.at, person: by.person, second: null };
+      const mark = { id, stepId, ...made, ...bareMark(entry.body) };
       return apply(facts, { kind: 'mark', mark });
     }
     case 'close':

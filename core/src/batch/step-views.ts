@@ -2,9 +2,8 @@ import { casingUsedMm } from './casing.js';
 import { countingHint } from './pieces.js';
 import { fillsOf } from '../bench/fills.js';
 import { lossHint } from '../bench/hints.js';
-import { countMarks } from '../bench/marks.js';
+import { countMarks, marksOf } from '../bench/marks.js';
 import type { PlannedLanes } from '../recipe/planned-lanes.js';
-import { SOAK } from '../bench/timers.js';
 import { soakMinutesOf } from '../casing/materials.js';
 import type { RibbonStation } from '../ledger/ribbon.js';
 import {
@@ -120,7 +119,7 @@ function asksHere({ taste }: LaneInput, step: StepFact, situation: Situation): R
 
 function situationOf({ facts, loads, shop }: StepsInput, step: StepFact, inMg: number): Situation {
   const { casing } = facts.batch.recipe;
-  const soak = facts.marks.findLast((m) => m.kind === 'timer' && m.subject === SOAK && (m.value ?? 0) > 0);
+  const soak = facts.marks.findLast((m) => m.kind === 'timer' && m.timer === 'soak' && m.minutes > 0);
   return {
     cured: facts.lines.some(bringsCure),
     inMg,
@@ -255,7 +254,7 @@ function gateOf(input: LaneInput, at: StepNow, isOpen: boolean): Missing[] {
     lines: lines.filter((l) => l.stepId === step.id),
     readings: facts.readings.filter((r) => r.stepId === step.id),
     loads: at.loads,
-    skippedLoads: marks.filter((m) => m.kind === 'load-skipped').map((m) => Number(m.subject)),
+    skippedLoads: marksOf(marks, 'load-skipped').map((m) => m.load),
     ...(at.ready.length > 0 ? { ready: marks.some((m) => m.kind === 'ready') } : {}),
     ...(traits.tastes || traits.tastedBefore ? { taste } : {}),
     cure: cureDoor(facts, step, cure),

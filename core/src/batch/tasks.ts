@@ -1,3 +1,4 @@
+import { marksOf } from '../bench/marks.js';
 import { LOSSES, lossReason } from '../ledger/losses.js';
 import {
   countingFor,
@@ -196,9 +197,9 @@ function readTask(view: BatchView, step: StepView, ask: ReadingAsk): ReadTask {
 /** Loads and lots one by one, each with its own minutes, bind and temperature. */
 function loadTasks(view: BatchView, step: StepView, asks: readonly ReadingAsk[]): ReadTask[] {
   const mine = view.readings.filter((r) => r.stepId === step.id);
-  const skipped = view.marks
-    .filter((m) => m.stepId === step.id && m.kind === 'load-skipped')
-    .map((m) => Number(m.subject));
+  const skipped = marksOf(view.marks, 'load-skipped')
+    .filter((m) => m.stepId === step.id)
+    .map((m) => m.load);
   const states = loadStates({ loads: step.loads, massMg: step.inMg, asks, readings: mine, skipped });
   const name = (traitsOf(step).loadName ?? 'Load') + ' ';
   return states.flatMap((state) => {

@@ -1,56 +1,132 @@
-/**
- * What is said or ticked at the bench and is neither a weight nor a reading.
- *
- * - `start`, `ready`: everything for the batch is there; the machine of a step is checked
- * - `timer`: subject names it, value is its minutes, 0 stops it
- * - `chill`: value 1 back into the cold, 0 out again
- * - `cure`: subject is the line whose weight a second person has confirmed
- * - `label`, `scan`: a tub's label was printed, a tub was scanned
- * - `load-skipped`: subject is the load, the note says why
- * - `taste-skipped`: a proven recipe is not tasted this time
- * - `pilot`: a patty of an early part, fried on purpose; the value is its core in °C, the note how it was. It proves nothing
- * - `attribute`: subject is what was tasted, the note how it was
- * - `fill`, `strand`: a fill of the stuffer, a strand of casing; the value is how many, below 0 takes back
- * - `defect`: subject is what went wrong, the note its cause, the value how many
- * - `given-up`: subject is a line that was signed past and is not put in any more, the note why
- * - `said`: a note in words
- * - `signed`: the lead signs for what speaks against the batch; subject is the guard, the note why
- */
-export const MARK_KINDS = [
-  'start',
-  'ready',
-  'timer',
-  'chill',
-  'cure',
-  'label',
-  'scan',
-  'load-skipped',
-  'taste-skipped',
-  'pilot',
-  'attribute',
-  'fill',
-  'strand',
-  'defect',
-  'given-up',
-  'said',
-  'signed',
-] as const;
-export type MarkKind = (typeof MARK_KINDS)[number];
-
-/**
- * How many of a kind were ticked: each counts one unless its value says more, or takes some back.
- *
- * @param subject only those of it, where it is given
- */
-export function countMarks(
-  marks: readonly { kind: MarkKind; value: number | null; subject?: string }[],
-  kind: MarkKind,
-  subject?: string,
-): number {
-  const counts = marks.filter((m) => m.kind === kind && (subject === undefined || m.subject === subject));
-  return counts.reduce((sum, mark) => sum + (mark.value ?? 1), 0);
-}
+import type { Defect } from './defects.js';
+import type { TimerId } from './timers.js';
 
 /** What a patty is judged by. */
 export const TASTE_ATTRIBUTES = ['salt', 'spice', 'fat', 'bite', 'colour'] as const;
 export const TASTE_ANSWERS = ['too little', 'right', 'too much'] as const;
+
+/** What became of a piece that went wrong. */
+export const BECAME = { again: 'Stuffed again.', rework: 'Kept as rework.', binned: 'Binned.' } as const;
+
+/** What is said or ticked at the bench and is neither a weight nor a reading, each with what belongs to it. */
+export type Mark =
+  /** Everything for the batch is there. */
+  | { kind: 'start' }
+  /** The machine of a step is checked, with what was read out then. */
+  | { kind: 'ready'; checks?: string }
+  /** Runs so many minutes from now; 0 stops it. */
+  | { kind: 'timer'; timer: TimerId; minutes: number }
+  /** Back into the cold, or out again. */
+  | { kind: 'chill'; isIn: boolean }
+  /** A second person has confirmed this weight of a line. */
+  | { kind: 'cure'; lineId: string; massMg: number }
+  /** A tub's label was printed. */
+  | { kind: 'label'; code: string; file: string; massMg: number | null }
+  | { kind: 'scan'; code: string }
+  /** A load of the mixer or the cutter was put aside. */
+  | { kind: 'load-skipped'; load: number; why: string }
+  /** A proven recipe is not tasted this time. */
+  | { kind: 'taste-skipped' }
+  /** A patty of an early part, fried on purpose. It proves nothing. */
+  | { kind: 'pilot'; coreC: number; answer: string }
+  | {
+      kind: 'attribute';
+      attribute: (typeof TASTE_ATTRIBUTES)[number];
+      answer: (typeof TASTE_ANSWERS)[number];
+    }
+  /** Fills of the stuffer; below 0 takes back. */
+  | { kind: 'fill'; count: number }
+  /** Strands of casing; below 0 takes back. */
+  | { kind: 'strand'; count: number }
+  /** What went wrong with how many pieces; below 0 takes back. */
+  | { kind: 'defect'; defect: Defect; cause: string; became: keyof typeof BECAME | null; count: number }
+  /** A line that was signed past and is not put in any more. */
+  | { kind: 'given-up'; lineId: string; why: string }
+  /** The lead signs for what speaks against the batch. */
+  | { kind: 'signed'; guard: string; why: string };
+
+export type MarkKind = Mark['kind'];
+type FieldsOf = { [K in MarkKind]: readonly Exclude<keyof Extract<Mark, { kind: K }>, 'kind'>[] };
+
+/** What each kind says besides its kind. */
+const FIELDS: FieldsOf = {
+  start: [],
+  ready: ['checks'],
+  timer: ['timer', 'minutes'],
+  chill: ['isIn'],
+  cure: ['lineId', 'massMg'],
+  label: ['code', 'file', 'massMg'],
+  scan: ['code'],
+  'load-skipped': ['load', 'why'],
+  'taste-skipped': [],
+  pilot: ['coreC', 'answer'],
+  attribute: ['attribute', 'answer'],
+  fill: ['count'],
+  strand: ['count'],
+  defect: ['defect', 'cause', 'became', 'count'],
+  'given-up': ['lineId', 'why'],
+  signed: ['guard', 'why'],
+};
+
+/** A mark alone, whatever else came with it. */
+export function bareMark(mark: Mark): Mark {
+  return { kind: mark.kind, ...saidBy(mark) } as Mark;
+}
+
+/** What a mark says, without who made it, where and when. */
+export function saidBy(mark: Mark): Omit<Mark, 'kind'> {
+  const all: Record<string, unknown> = { ...mark };
+  return Object.fromEntries(
+    FIELDS[mark.kind].flatMap((name) => (all[name] === undefined ? [] : [[name, all[name]]])),
+  );
+}
+
+/** The marks of one kind out of many, with what belongs to them. */
+export function marksOf<K extends MarkKind, M extends Mark>(
+  marks: readonly M[],
+  kind: K,
+): Extract<M, { kind: K }>[] {
+  return marks.filter((mark): mark is Extract<M, { kind: K }> => mark.kind === kind);
+}
+
+/** How many fills, strands or pieces that went wrong were ticked, less what was taken back. */
+export function countMarks(
+  marks: readonly Mark[],
+  kind: 'fill' | 'strand' | 'defect',
+  defect?: Defect,
+): number {
+  return marks.reduce((sum, mark) => {
+    if (mark.kind !== kind) return sum;
+    return mark.kind === 'defect' && defect !== undefined && mark.defect !== defect ? sum : sum + mark.count;
+  }, 0);
+}
+
+/** What a mark says on paper; null for what is only ticked and has no words. */
+export function markWords(mark: Mark): string | null {
+  switch (mark.kind) {
+    case 'ready':
+      return mark.checks ?? null;
+    case 'load-skipped':
+      return `Load ${mark.load} put aside: ${mark.why}`;
+    case 'pilot':
+      return `Pilot patty: ${mark.answer}`;
+    case 'attribute':
+      return `${mark.attribute}: ${mark.answer}`;
+    case 'defect':
+      return `${mark.defect}: ${[mark.cause, mark.became && BECAME[mark.became]].filter(Boolean).join('. ')}`;
+    case 'given-up':
+      return mark.why;
+    case 'label':
+      return `Label ${mark.code}`;
+    case 'start':
+    case 'timer':
+    case 'chill':
+    case 'cure':
+    case 'scan':
+    case 'taste-skipped':
+    case 'fill':
+    case 'strand':
+    case 'signed':
+      return null;
+  }
+}

@@ -1,29 +1,33 @@
-/** What its timers are called: the subject of the mark that starts and stops them. */
-export const SOAK = 'Soak the casing';
-export const CHILL = 'Chill the meat';
+/** The timers of a batch, and what they are called. */
+export const TIMERS = {
+  soak: 'Soak the casing',
+  chill: 'Chill the meat',
+  machine: 'Rest of the machine',
+} as const;
+export type TimerId = keyof typeof TIMERS;
 
 /** A timer somebody started for a batch, or stopped; ms. */
 export interface TimerEvent {
-  name: string;
+  id: TimerId;
   kind: 'start' | 'stop';
   atMs: number;
   minutes: number;
 }
 
 export interface Timer {
-  name: string;
+  id: TimerId;
   startedMs: number;
   dueMs: number;
 }
 
 /** The timers of a batch that nobody has stopped, the one due first at the front. A new start replaces the old. */
 export function runningTimers(events: readonly TimerEvent[]): Timer[] {
-  const timers = new Map<string, Timer>();
+  const timers = new Map<TimerId, Timer>();
   for (const event of [...events].sort((a, b) => a.atMs - b.atMs)) {
-    if (event.kind === 'stop') timers.delete(event.name);
+    if (event.kind === 'stop') timers.delete(event.id);
     else {
-      timers.set(event.name, {
-        name: event.name,
+      timers.set(event.id, {
+        id: event.id,
         startedMs: event.atMs,
         dueMs: event.atMs + event.minutes * 60_000,
       });

@@ -1,12 +1,12 @@
 import { v7 as uuid } from 'uuid';
 import type { BatchView, MassOut, Person, StepView } from '@zest/contract';
 import {
-  SOAK,
   hoursOf,
   numberOf,
   readingKind,
   seenFrom,
   traitsOf,
+  type Mark,
   type ReadingAsk,
   type ReadingName,
 } from '@zest/core';
@@ -106,7 +106,7 @@ export class BatchPlayer {
 
   async #work(sheet: BatchView, step: StepView, options: PlayOptions): Promise<void> {
     if (step.position === 1) await this.#start(sheet, step);
-    if (step.ready.length > 0) await this.#mark(sheet, step, 'ready');
+    if (step.ready.length > 0) await this.#mark(sheet, step, { kind: 'ready' });
     for (const line of sheet.lines.filter((l) => l.stepId === step.id)) {
       this.#clock.minutes(1);
       const room = line.kind === 'meat' ? 0 : Math.min(line.dueMg - line.lowMg, line.highMg - line.dueMg);
@@ -208,16 +208,16 @@ export class BatchPlayer {
 
   /** Everything fetched, and the casing put into water, as the first thing of the morning. */
   async #start(sheet: BatchView, step: StepView): Promise<void> {
-    await this.#mark(sheet, step, 'start');
+    await this.#mark(sheet, step, { kind: 'start' });
     if (sheet.casing && sheet.casing.soakMinutes > 0) {
       const minutes = sheet.casing.soakMinutes;
-      await this.#mark(sheet, step, 'timer', { subject: SOAK, value: minutes });
-      await this.#mark(sheet, step, 'timer', { subject: SOAK, value: 0 });
+      await this.#mark(sheet, step, { kind: 'timer', timer: 'soak', minutes });
+      await this.#mark(sheet, step, { kind: 'timer', timer: 'soak', minutes: 0 });
     }
   }
 
   async #putAway(batchId: string, stepId: string): Promise<void> {
-    await recordMark(this.#app, this.#hand(), batchId, { id: uuid(), stepId, kind: 'chill', value: 1 });
+    await recordMark(this.#app, this.#hand(), batchId, { id: uuid(), stepId, kind: 'chill', isIn: true });
   }
 
   /** A patty out of the mix, fried through, read and judged. */
@@ -227,13 +227,8 @@ export class BatchPlayer {
     await this.#read(sheet, step, 'verdict', 1);
   }
 
-  async #mark(
-    sheet: BatchView,
-    step: StepView,
-    kind: 'start' | 'ready' | 'timer',
-    rest: { subject?: string; value?: number } = {},
-  ): Promise<void> {
-    await recordMark(this.#app, this.#hand(), sheet.id, { id: uuid(), stepId: step.id, kind, ...rest });
+  async #mark(sheet: BatchView, step: StepView, mark: Mark): Promise<void> {
+    await recordMark(this.#app, this.#hand(), sheet.id, { id: uuid(), stepId: step.id, ...mark });
   }
 
   #cold(): number {

@@ -1,5 +1,14 @@
 import type { Content } from 'pdfmake/interfaces.js';
-import { fillTokens, formatLength, formatMass, ofBasis, seenFrom, shopClock, shopDay } from '@zest/core';
+import {
+  fillTokens,
+  formatLength,
+  formatMass,
+  markWords,
+  ofBasis,
+  seenFrom,
+  shopClock,
+  shopDay,
+} from '@zest/core';
 import type { BatchView } from '@zest/contract';
 import { pdfOf } from '../../platform/pdf.js';
 import { lineTable } from './lines.js';
@@ -102,17 +111,16 @@ function signedTexts({ signed }: BatchView): Content[] {
 
 /** What was said and what went wrong, in the order in which it was noted. */
 function saidTexts(sheet: BatchView, { units, zone }: Paper): Content[] {
-  const marks = sheet.marks.filter((m) => m.note !== '' && m.kind !== 'signed');
+  const marks = sheet.marks.filter((m) => markWords(m) !== null);
   if (marks.length + sheet.notices.length === 0) return [];
   return [
     { text: 'Noted', style: 'head' },
     ...sheet.notices.map(({ sentence, seenBy }): Content => ({
       text: `${fillTokens(sentence, units)}${seenBy ? ` Seen by ${seenBy}.` : ''}`,
     })),
-    ...marks.map((m): Content => {
-      const what = [m.subject, m.note].filter(Boolean).join(': ');
-      return { text: `${shopDay(zone, m.at)} ${shopClock(zone, m.at)} ${m.person}: ${what}` };
-    }),
+    ...marks.map((m): Content => ({
+      text: `${shopDay(zone, m.at)} ${shopClock(zone, m.at)} ${m.person}: ${markWords(m)}`,
+    })),
   ];
 }
 

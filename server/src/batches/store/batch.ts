@@ -1,4 +1,5 @@
 import { v7 as uuid } from 'uuid';
+import { saidBy } from '@zest/core';
 import type { Db, Transaction } from '../../platform/database.js';
 import { notFound } from '../../platform/problem.js';
 import { sql } from '../../platform/sql.js';
@@ -130,12 +131,12 @@ export async function addAcceptance(
 /** The lead's signature for what speaks against a batch, as a mark of its own. */
 export function addSignature(
   tx: Transaction,
-  by: { batchId: string; personId: string; now: Date; guard: string; reason: string },
+  { guard, reason, ...by }: { batchId: string; personId: string; now: Date; guard: string; reason: string },
 ): void {
   sql(tx).defer(
-    `INSERT INTO bench_mark (id, batch_id, step_id, kind, subject, note, value, at, recorded_at, person_id, n)
-     VALUES (:id, :batchId, NULL, 'signed', :guard, :reason, NULL, :now, :now, :personId,
+    `INSERT INTO bench_mark (id, batch_id, step_id, kind, said, at, recorded_at, person_id, n)
+     VALUES (:id, :batchId, NULL, 'signed', :said, :now, :now, :personId,
        (SELECT f.n FROM batch f WHERE f.id = :batchId))`,
-    { ...by, id: uuid() },
+    { ...by, id: uuid(), said: JSON.stringify(saidBy({ kind: 'signed', guard, why: reason })) },
   );
 }

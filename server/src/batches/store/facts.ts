@@ -2,6 +2,7 @@ import { z } from 'zod';
 import {
   keptMatter,
   lotCarries,
+  markFact,
   methodStep,
   portion,
   recipeDocument,
@@ -74,7 +75,7 @@ export async function loadFacts(db: Db, ids: readonly string[], onBroken?: OnBro
       lines: mine(lines).map(lineOf),
       transfers: mine(transfers).map(timed),
       readings: mine(readings).map(timed),
-      marks: mine(marks).map(timed),
+      marks: mine(marks).map(markOf),
       acceptances: mine(acceptances).map(bare),
       notices: mine(notices).map(bare),
       work: workOf(mine(works)[0]),
@@ -111,6 +112,7 @@ type StepRow = Of<Row<Omit<StepFact, 'document' | 'leftOut'>, 'closedAt'>> & {
   leftOut: number;
 };
 type WorkRow = Of<Row<WorkFact, 'at' | 'stints'>> & { stints: unknown; at: Date };
+type MarkRow = Of<Omit<MarkFact, 'at'> & { at: Date; said: unknown }>;
 type PortionRow = Of<{ accountId: string; document: unknown }>;
 type Loaded = [
   HeadRow[],
@@ -118,7 +120,7 @@ type Loaded = [
   (Of<Omit<LineFact, 'document'>> & { document: unknown })[],
   Of<Omit<TransferFact, 'at'> & { at: Date }>[],
   Of<Omit<ReadingFact, 'at'> & { at: Date }>[],
-  Of<Omit<MarkFact, 'at'> & { at: Date }>[],
+  MarkRow[],
   Of<BatchFacts['acceptances'][number]>[],
   Of<BatchFacts['notices'][number]>[],
   WorkRow[],
@@ -216,6 +218,11 @@ function timed<T extends { at: Date; proven?: boolean; retimed?: boolean }>(
   return { ...rest, at: at.toISOString(), proven: Number(proven) === 1, retimed: Number(retimed) === 1 };
 }
 
+function markOf(row: MarkRow): MarkFact {
+  const { said, ...head } = timed(row);
+  return markFact.parse({ ...head, ...(parsed(said) as object) });
+}
+
 function bare<T>(row: Of<T>): Omit<Of<T>, 'batchId'> {
   const { batchId: _batch, ...rest } = row;
   return rest;
@@ -232,7 +239,7 @@ const READINGS = `SELECT r.id, r.batch_id AS batchId, r.step_id AS stepId, r.kin
  FROM reading r STRAIGHT_JOIN person p ON p.id = r.person_id LEFT JOIN person sender ON sender.id = r.sent_by_id
    LEFT JOIN transfer back ON back.reverses_id = r.transfer_id
  WHERE r.batch_id IN (:ids) AND back.id IS NULL`;
-const MARKS = `SELECT m.id, m.batch_id AS batchId, m.step_id AS stepId, m.kind, m.subject, m.note, m.value, m.at,
+const MARKS = `SELECT m.id, m.batch_id AS batchId, m.step_id AS stepId, m.kind, m.said, m.at,
    p.name AS person, sender.name AS sentBy, m.proven, m.retimed, w.name AS second
  FROM bench_mark m STRAIGHT_JOIN person p ON p.id = m.person_id LEFT JOIN person w ON w.id = m.second_person_id
    LEFT JOIN person sender ON sender.id = m.sent_by_id
@@ -317,6 +324,6 @@ export async function loadEntriesAfter(db: Db, batchId: string, n: number): Prom
   return {
     transfers: transfers.map(timed),
     readings: readings.map(timed),
-    marks: marks.map(timed),
+    marks: marks.map(markOf),
   };
 }

@@ -41,7 +41,7 @@ export async function confirmCure(
     app,
     person,
     batchId,
-    { id: body.id, stepId: line.stepId, kind: 'cure', subject: line.id, value: line.weighedMg },
+    { id: body.id, stepId: line.stepId, kind: 'cure', lineId: line.id, massMg: line.weighedMg },
     second,
   );
   return changed(app, batchId);

@@ -28,11 +28,12 @@ export async function printLabel(
     id: body.id,
     stepId: step?.id ?? sheet.stepId,
     kind: 'label',
-    subject: code,
-    note: file,
+    code,
+    file,
+    massMg: body.massMg ?? null,
   } as const;
   // Of a finished batch a label can still be printed; the batch takes nothing more.
-  if (sheet.state === 'open') await recordMark(app, person, batchId, { ...mark, value: body.massMg ?? null });
+  if (sheet.state === 'open') await recordMark(app, person, batchId, mark);
   return { id: body.id, file, code, path: `/api/v1/spool/${file}` };
 }
 

@@ -1,3 +1,5 @@
+import { isDeepStrictEqual } from 'node:util';
+import { bareMark, saidBy } from '@zest/core';
 import type { NewMark, Person, Recorded } from '@zest/contract';
 import { mustMaySign } from '../../people/index.js';
 import type { AppContext } from '../../platform/app-context.js';
@@ -23,8 +25,8 @@ export async function recordSignature(
   body: NewMark,
 ): Promise<Recorded> {
   mustMaySign(person, 'Something speaks against this step.');
-  if ((body.note ?? '').trim().length < 3)
-    throw invalid([{ path: 'note', message: 'Give a reason of at least three letters.' }]);
+  if (body.kind !== 'signed' || body.why.trim().length < 3)
+    throw invalid([{ path: 'why', message: 'Give a reason of at least three letters.' }]);
   const { offline: _offline, madeBy: _madeBy, deviceTime: _deviceTime, ...now } = body;
   return recordMark(app, person, batchId, now);
 }
@@ -40,14 +42,15 @@ export async function recordMark(
   await mustBeOfBatch(app, batchId, body.stepId);
   const now = app.now();
   const head = headOf(maker, batchId, body.deviceTime, now);
-  const { id, stepId, kind, subject = '', note = '', value = null } = body;
-  const mark = { id, stepId, kind, subject, note, value };
+  const { id, stepId, kind } = body;
+  const said = bareMark(body);
+  const mark = { id, stepId, said };
   try {
     await app.db.transaction((tx) => {
       numberMark(tx, head);
       writeMark(tx, head, { ...mark, secondPersonId: second?.id ?? null });
       const about = { at: head.at.toISOString(), ...namesOf(maker, head), second: second?.name ?? null };
-      announceEntry(tx, head, { marks: [{ ...mark, ...about }] }, []);
+      announceEntry(tx, head, { marks: [{ id, stepId, ...said, ...about }] }, []);
       return Promise.resolve();
     });
   } catch (error) {
@@ -55,7 +58,8 @@ export async function recordMark(
     const known = written ? await findMark(app.db, id) : undefined;
     if (!known && errnoOf(error) === UNNUMBERED) await mustTakeMarks(app, head, body.offline);
     if (!known) throw error;
-    if (known.batchId !== batchId || known.kind !== kind || known.subject !== subject) throw idReused();
+    if (known.batchId !== batchId || known.kind !== kind || !isDeepStrictEqual(known.said, saidBy(body)))
+      throw idReused();
   }
   void app.hub.poll();
   return { id, how: 'typed', found: false };

@@ -3,8 +3,9 @@ import {
   SHORTFALL_REASON,
   SHOP_ACCOUNTS,
   shortfallSentence,
+  saidBy,
   type EntryMove,
-  type MarkKind,
+  type Mark,
   type ReadingHow,
   type TransferHow,
 } from '@zest/core';
@@ -12,6 +13,7 @@ import type { NewFacts } from '@zest/contract';
 import { passTasting } from '../../batches/index.js';
 import { consume } from '../../ledger/index.js';
 import type { Db, Transaction } from '../../platform/database.js';
+import { parsed } from '../../platform/json.js';
 import { sql } from '../../platform/sql.js';
 
 /** Who made an entry, when it happened and when it is written. */
@@ -254,20 +256,18 @@ const PASSED = 1;
 export interface WrittenMark {
   id: string;
   stepId: string | null;
-  kind: MarkKind;
-  subject: string;
-  note: string;
-  value: number | null;
+  /** What it says, and nothing else. */
+  said: Mark;
   secondPersonId: string | null;
 }
 
-export function writeMark(tx: Transaction, head: EntryHead, mark: WrittenMark): void {
+export function writeMark(tx: Transaction, head: EntryHead, { said, ...mark }: WrittenMark): void {
   sql(tx).defer(
-    `INSERT INTO bench_mark (id, batch_id, step_id, kind, subject, note, value, at, recorded_at, person_id,
+    `INSERT INTO bench_mark (id, batch_id, step_id, kind, said, at, recorded_at, person_id,
        sent_by_id, second_person_id, proven, retimed, n)
-     VALUES (:id, :batchId, :stepId, :kind, :subject, :note, :value, :at, :now, :personId, :sentById, :secondPersonId,
+     VALUES (:id, :batchId, :stepId, :kind, :said, :at, :now, :personId, :sentById, :secondPersonId,
        :proven, :retimed, ${NUMBER})`,
-    { ...head, ...mark },
+    { ...head, ...mark, kind: said.kind, said: JSON.stringify(saidBy(said)) },
   );
 }
 
@@ -336,10 +336,10 @@ export async function findReading(db: Db, id: string): Promise<KnownReading | un
 export async function findMark(
   db: Db,
   id: string,
-): Promise<{ batchId: string; kind: string; subject: string } | undefined> {
-  const [row] = await sql(db).rows<{ batchId: string; kind: string; subject: string }>(
-    'SELECT batch_id AS batchId, kind, subject FROM bench_mark WHERE id = :id',
+): Promise<{ batchId: string; kind: string; said: unknown } | undefined> {
+  const [row] = await sql(db).rows<{ batchId: string; kind: string; said: unknown }>(
+    'SELECT batch_id AS batchId, kind, said FROM bench_mark WHERE id = :id',
     { id },
   );
-  return row;
+  return row && { ...row, said: parsed(row.said) };
 }

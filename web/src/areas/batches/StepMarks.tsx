@@ -1,5 +1,5 @@
 import Box from '@mui/material/Box';
-import { countMarks } from '@zest/core';
+import { countMarks, markWords, marksOf } from '@zest/core';
 import type { MarkFact } from '@zest/contract';
 import { useShopTime } from '../../ui/shop-time.js';
 import { sentWords } from './sent-words.js';
@@ -13,15 +13,13 @@ export function StepMarks({ marks }: { marks: readonly MarkFact[] }) {
     <>
       {fills > 0 ? <Box>{fills === 1 ? '1 fill' : `${fills} fills`}</Box> : null}
       {strands > 0 ? <Box>{strands === 1 ? '1 strand' : `${strands} strands`} of casing</Box> : null}
-      {marks
-        .filter((m) => m.kind === 'defect')
-        .map((m) => (
-          <Box key={m.id}>
-            {m.subject}: {m.note} · {m.person}, {time.clock(m.at)}
-            {m.retimed ? ', time of the server' : ''}
-            {sentWords(m)}
-          </Box>
-        ))}
+      {marksOf(marks, 'defect').map((m) => (
+        <Box key={m.id}>
+          {markWords(m)} · {m.person}, {time.clock(m.at)}
+          {m.retimed ? ', time of the server' : ''}
+          {sentWords(m)}
+        </Box>
+      ))}
     </>
   );
 }

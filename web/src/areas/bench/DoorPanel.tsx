@@ -63,7 +63,7 @@ export function DoorPanel({ sheet, step, door, pending }: DoorPanelProps) {
           params={{ id: sheet.id }}
           title={`${step.title} without cure`}
           action="Sign: it goes on uncured"
-          initial={{ stepId: step.id, kind: 'signed', subject: UNCURED }}
+          initial={{ stepId: step.id, kind: 'signed', guard: UNCURED }}
           topics={['batch']}
           onDone={async () => {
             await catchUp(client, sheet.id);
@@ -73,10 +73,7 @@ export function DoorPanel({ sheet, step, door, pending }: DoorPanelProps) {
         >
           <Box>{units.sentence(door.sentence)}</Box>
           <Box>UNCURED will stand on the sheet, at the bench and on every label of this batch.</Box>
-          <ReasonInput
-            name="note"
-            usual={['Sold as fresh', 'Cooked through at once', 'Cure follows later']}
-          />
+          <ReasonInput name="why" usual={['Sold as fresh', 'Cooked through at once', 'Cure follows later']} />
         </CommandDialog>
       ) : null}
     </BenchFrame>

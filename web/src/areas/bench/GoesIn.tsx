@@ -80,13 +80,12 @@ function Amount({ item, units }: { item: Item; units: Units }) {
 
 /** It was signed past: in sight until it is in, or somebody says that it goes without. */
 function Forgotten({ item, step, pending }: { item: Item; step: StepView; pending: Pending }) {
-  const giveUp = () =>
-    void pending.record(
-      markEntry(step.id, 'given-up', `Goes without ${item.name}`, {
-        subject: item.lineId ?? '',
-        note: `${item.name} is not put in any more`,
-      }),
-    );
+  const { lineId, name } = item;
+  const giveUp = () => {
+    if (lineId === null) return;
+    const mark = { kind: 'given-up', lineId, why: `${name} is not put in any more` } as const;
+    void pending.record(markEntry(step.id, mark, `Goes without ${name}`));
+  };
   return (
     <Box sx={{ display: 'flex', gap: 1, alignItems: 'center', fontSize: 19 }}>
       <Triangle size={24} />

@@ -31,7 +31,9 @@ export function ReadyPanel({ sheet, step, pending }: ReadyPanelProps) {
         <>
           {maySkip ? (
             <Secondary
-              onClick={() => void pending.record(markEntry(step.id, 'taste-skipped', 'Not tasted this time'))}
+              onClick={() =>
+                void pending.record(markEntry(step.id, { kind: 'taste-skipped' }, 'Not tasted this time'))
+              }
             >
               Proven, no taste this time
             </Secondary>
@@ -41,10 +43,7 @@ export function ReadyPanel({ sheet, step, pending }: ReadyPanelProps) {
       }
       onDone={() =>
         void pending.record(
-          markEntry(step.id, 'ready', `${step.title} is ready`, {
-            subject: 'machine',
-            note: plain.slice(0, 300),
-          }),
+          markEntry(step.id, { kind: 'ready', checks: plain.slice(0, 300) }, `${step.title} is ready`),
         )
       }
     />

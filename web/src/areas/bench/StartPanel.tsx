@@ -1,4 +1,4 @@
-import { SOAK, numberOf, readingKind, startList } from '@zest/core';
+import { TIMERS, numberOf, readingKind, startList } from '@zest/core';
 import type { BatchView, StepView } from '@zest/contract';
 import { useUnits } from '../../ui/units.js';
 import { Secondary } from './BenchButtons.js';
@@ -35,7 +35,7 @@ export function StartPanel({ sheet, step, pending }: StartPanelProps) {
       : {}),
     needsProbe: sheet.steps.some((s) => s.asks.some((ask) => readingKind(ask.kind).given === 'probe')),
   });
-  const soaking = timersOf(sheet).some((t) => t.name === SOAK);
+  const soaking = timersOf(sheet).some((t) => t.id === 'soak');
   const soak = casing && casing.soakMinutes > 0 && !soaking;
   return (
     <Checklist
@@ -50,7 +50,11 @@ export function StartPanel({ sheet, step, pending }: StartPanelProps) {
           <Secondary
             onClick={() =>
               void pending.record(
-                markEntry(step.id, 'timer', SOAK, { subject: SOAK, value: casing.soakMinutes }),
+                markEntry(
+                  step.id,
+                  { kind: 'timer', timer: 'soak', minutes: casing.soakMinutes },
+                  TIMERS.soak,
+                ),
               )
             }
           >
@@ -58,7 +62,9 @@ export function StartPanel({ sheet, step, pending }: StartPanelProps) {
           </Secondary>
         ) : null
       }
-      onDone={() => void pending.record(markEntry(step.id, 'start', `Batch ${sheet.number} started`))}
+      onDone={() =>
+        void pending.record(markEntry(step.id, { kind: 'start' }, `Batch ${sheet.number} started`))
+      }
     />
   );
 }

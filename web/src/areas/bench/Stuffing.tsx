@@ -1,5 +1,5 @@
 import Box from '@mui/material/Box';
-import { defectHelp } from '@zest/core';
+import { defectHelp, marksOf } from '@zest/core';
 import type { BatchView, StepView } from '@zest/contract';
 import { Triangle } from '../../ui/Trouble.js';
 import type { Units } from '../../ui/units.js';
@@ -19,7 +19,7 @@ export function FillButton({ step, fills, pending }: FillButtonProps) {
   const label = next > fills.wanted ? `Fill ${next}` : `Fill ${next} of ${fills.wanted}`;
   return (
     <Secondary
-      onClick={() => void pending.record(markEntry(step.id, 'fill', `${label} is in`, { value: 1 }))}
+      onClick={() => void pending.record(markEntry(step.id, { kind: 'fill', count: 1 }, `${label} is in`))}
     >
       {label} is in
     </Secondary>
@@ -38,9 +38,9 @@ export function ruleWords(step: StepView, units: Units): string {
 /** A cause that keeps coming back, with its mend. */
 export function AgainAndAgain({ sheet, step }: { sheet: BatchView; step: StepView }) {
   const help = defectHelp(
-    sheet.marks
-      .filter((m) => m.kind === 'defect' && m.stepId === step.id)
-      .map((m) => ({ defect: m.subject, cause: m.note.split('. ')[0] ?? '', pieces: m.value ?? 1 })),
+    marksOf(sheet.marks, 'defect')
+      .filter((m) => m.stepId === step.id)
+      .map(({ defect, cause, count }) => ({ defect, cause, pieces: count })),
   );
   if (!help) return null;
   return (

@@ -47,7 +47,7 @@ export function TaskStation({ sheet, step, pending }: TaskStationProps) {
     const right = tub.batchNumber === sheet.number;
     setWrongTub(right ? undefined : code);
     if (!right) return;
-    void pending.record(markEntry(step.id, 'scan', `Tub ${code}`, { subject: code }));
+    void pending.record(markEntry(step.id, { kind: 'scan', code }, `Tub ${code}`));
     setChosenId(tasks.find((t) => t.kind === 'reading' && t.load === tub.load && !t.done)?.id);
   });
   useShortcut('z', 'take the last weight back', () => setTakingBack(true), lastEntry !== undefined);

@@ -1,5 +1,5 @@
 import Box from '@mui/material/Box';
-import { timerWords } from '@zest/core';
+import { TIMERS, timerWords } from '@zest/core';
 import type { BatchView } from '@zest/contract';
 import { COLOUR, NUMERALS } from '../../ui/theme.js';
 import { Secondary } from './BenchButtons.js';
@@ -31,7 +31,7 @@ export function TimerBar({ sheet, pending }: { sheet: BatchView; pending: Pendin
     >
       {shown.map(({ timer, text, ringing }) => (
         <Box
-          key={timer.name}
+          key={timer.id}
           role="listitem"
           sx={{
             display: 'flex',
@@ -42,12 +42,16 @@ export function TimerBar({ sheet, pending }: { sheet: BatchView; pending: Pendin
           }}
         >
           <span role={ringing ? 'alert' : undefined}>
-            {timer.name}: {ringing ? 'done' : ''} <span style={NUMERALS}>{text}</span>
+            {TIMERS[timer.id]}: {ringing ? 'done' : ''} <span style={NUMERALS}>{text}</span>
           </span>
           <Secondary
             onClick={() =>
               void pending.record(
-                markEntry(sheet.stepId, 'timer', `${timer.name} stopped`, { subject: timer.name, value: 0 }),
+                markEntry(
+                  sheet.stepId,
+                  { kind: 'timer', timer: timer.id, minutes: 0 },
+                  `${TIMERS[timer.id]} stopped`,
+                ),
               )
             }
           >

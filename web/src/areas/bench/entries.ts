@@ -1,6 +1,5 @@
 import { v7 as uuid } from 'uuid';
-import type { ReadingName } from '@zest/core';
-import type { NewMark } from '@zest/contract';
+import type { Mark, ReadingName } from '@zest/core';
 import { deviceTime } from '../../data/device-time.js';
 import type { Entry } from './queue/entry.js';
 
@@ -28,11 +27,6 @@ export function readingEntry(
 }
 
 /** Something said or ticked as an entry of this device. */
-export function markEntry(
-  stepId: string | null,
-  kind: NewMark['kind'],
-  label: string,
-  more: { subject?: string; note?: string; value?: number } = {},
-): Entry {
-  return { kind: 'mark', label, body: { id: uuid(), stepId, kind, deviceTime: deviceTime(), ...more } };
+export function markEntry(stepId: string | null, mark: Mark, label: string): Entry {
+  return { kind: 'mark', label, body: { id: uuid(), stepId, deviceTime: deviceTime(), ...mark } };
 }

@@ -17,7 +17,9 @@ import { DialogFields } from './dialog-fields.js';
 import { contractResolver, faultsOf, isNeeded, type FieldFault } from './resolver.js';
 
 /** What may be typed for a route: every field of its body, none of them there yet. */
-export type Typed<R extends Route> = Partial<Omit<z.input<R['body']> & object, 'id'>>;
+export type Typed<R extends Route> = SomeOf<z.input<R['body']> & object>;
+/** Of a body that may be one of several, what one of them may have. */
+type SomeOf<B> = B extends unknown ? Partial<Omit<B, 'id'>> : never;
 
 interface CommandDialogProps<R extends Route> {
   route: R;
@@ -95,7 +97,7 @@ export function CommandDialog<R extends Route>(props: CommandDialogProps<R>) {
       aria-labelledby={titleId}
     >
       <FormProvider {...form}>
-        <DialogFields value={{ mounted, needed: (name) => isNeeded(route.body, name), toSign }}>
+        <DialogFields value={{ mounted, needed: (name) => isNeeded(route.body, name, initial), toSign }}>
           <Box
             component="form"
             noValidate

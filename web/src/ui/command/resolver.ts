@@ -39,7 +39,7 @@ export function pathOf(name: string): string {
   return name.replace(/\.(\d+)(?=\.|$)/g, '[$1]');
 }
 
-/** Whether the contract wants a field: what is left out of it is a fault of its own. */
-export function isNeeded(schema: z.ZodType, name: string): boolean {
-  return faultsOf(schema, {}).some((fault) => fault.path === pathOf(name));
+/** Whether the contract wants a field: what is left out of it, beside what is given, is a fault of its own. */
+export function isNeeded(schema: z.ZodType, name: string, given: object = {}): boolean {
+  return faultsOf(schema, { ...given, [name]: undefined }).some((fault) => fault.path === pathOf(name));
 }

@@ -1,5 +1,5 @@
 import { markEntry } from '../entries.js';
-import { CHILL, SOAK } from '@zest/core';
+import { TIMERS, type TimerId } from '@zest/core';
 import { Choices } from './Choices.js';
 import type { MoreProps } from './more-props.js';
 
@@ -15,18 +15,18 @@ export function ColdAndTime({ sheet, step, pending, onClose }: MoreProps) {
     ...(soak > 0 ? [{ key: 'soak', name: 'Casing is in the water', about: `rings after ${soak} min` }] : []),
     { key: 'rest', name: 'Machine rests', about: `rings after ${MACHINE_MINUTES} min` },
   ];
-  const timer = (subject: string, value: number) =>
-    pending.record(markEntry(step.id, 'timer', subject, { subject, value }));
+  const timer = (id: TimerId, minutes: number) =>
+    pending.record(markEntry(step.id, { kind: 'timer', timer: id, minutes }, TIMERS[id]));
   const choose = async (key: string) => {
     onClose();
     if (key === 'in') {
-      await pending.record(markEntry(step.id, 'chill', 'Back into the cold', { value: 1 }));
-      await timer(CHILL, CHILL_MINUTES);
+      await pending.record(markEntry(step.id, { kind: 'chill', isIn: true }, 'Back into the cold'));
+      await timer('chill', CHILL_MINUTES);
     } else if (key === 'out') {
-      await pending.record(markEntry(step.id, 'chill', 'Out of the cold', { value: 0 }));
-      await timer(CHILL, 0);
-    } else if (key === 'soak') await timer(SOAK, soak);
-    else await timer('Rest of the machine', MACHINE_MINUTES);
+      await pending.record(markEntry(step.id, { kind: 'chill', isIn: false }, 'Out of the cold'));
+      await timer('chill', 0);
+    } else if (key === 'soak') await timer('soak', soak);
+    else await timer('machine', MACHINE_MINUTES);
   };
   return <Choices label="Cold and time" choices={ways} onChoose={(key) => void choose(key)} />;
 }

@@ -24,10 +24,14 @@ export function PilotPatty({ sheet, step, pending, onClose }: MoreProps) {
       <Choices
         label="How was it?"
         choices={ANSWERS.map((key) => ({ key, name: key }))}
-        onChoose={(note) => {
+        onChoose={(answer) => {
           onClose();
           void pending.record(
-            markEntry(step.id, 'pilot', `Pilot patty at ${units.temperature(coreC)}`, { note, value: coreC }),
+            markEntry(
+              step.id,
+              { kind: 'pilot', coreC, answer },
+              `Pilot patty at ${units.temperature(coreC)}`,
+            ),
           );
         }}
       />

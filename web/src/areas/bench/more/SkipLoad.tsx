@@ -24,10 +24,14 @@ export function SkipLoad({ step, pending, onClose }: MoreProps) {
           <Choices
             label="Why"
             choices={REASONS.map((key) => ({ key, name: key }))}
-            onChoose={(note) => {
+            onChoose={(why) => {
               onClose();
               void pending.record(
-                markEntry(step.id, 'load-skipped', `Load ${load} put aside`, { subject: load, note }),
+                markEntry(
+                  step.id,
+                  { kind: 'load-skipped', load: Number(load), why },
+                  `Load ${load} put aside`,
+                ),
               );
             }}
           />

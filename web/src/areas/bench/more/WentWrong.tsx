@@ -1,6 +1,6 @@
 import Box from '@mui/material/Box';
 import { useState } from 'react';
-import { DEFECTS, causesOf, type Defect } from '@zest/core';
+import { DEFECTS, causesOf, type BECAME, type Defect } from '@zest/core';
 import { markEntry } from '../entries.js';
 import { Choices } from './Choices.js';
 import type { MoreProps } from './more-props.js';
@@ -18,14 +18,14 @@ const isDefect = (key: string): key is Defect => key in DEFECTS;
 export function WentWrong({ step, pending, onClose, onTask }: MoreProps) {
   const [defect, setDefect] = useState<Defect>();
   const [cause, setCause] = useState<string>();
-  const note = (where: string, task?: string) => {
+  const note = (became: keyof typeof BECAME, task?: string) => {
     if (!defect || cause === undefined) return;
     void pending.record(
-      markEntry(step.id, 'defect', `${WHAT[defect].name}: ${cause}`, {
-        subject: defect,
-        note: `${cause}. ${where}`,
-        value: 1,
-      }),
+      markEntry(
+        step.id,
+        { kind: 'defect', defect, cause, became, count: 1 },
+        `${WHAT[defect].name}: ${cause}`,
+      ),
     );
     onClose();
     if (task !== undefined) onTask?.(task);
@@ -64,9 +64,7 @@ export function WentWrong({ step, pending, onClose, onTask }: MoreProps) {
             : []),
         ]}
         onChoose={(key) =>
-          key === 'again'
-            ? note('Stuffed again.')
-            : note(key === 'rework' ? 'Kept as rework.' : 'Binned.', key)
+          key === 'again' ? note('again') : note(key === 'rework' ? 'rework' : 'binned', key)
         }
       />
     </>

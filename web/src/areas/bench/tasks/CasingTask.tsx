@@ -52,7 +52,9 @@ export function CasingTask(props: TaskProps & { task: Task }) {
         <>
           {casing ? (
             <Secondary
-              onClick={() => void pending.record(markEntry(step.id, 'strand', 'A strand more', { value: 1 }))}
+              onClick={() =>
+                void pending.record(markEntry(step.id, { kind: 'strand', count: 1 }, 'A strand more'))
+              }
             >
               A strand more ({casing.strands})
             </Secondary>

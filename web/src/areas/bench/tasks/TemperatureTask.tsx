@@ -3,7 +3,7 @@ import Button from '@mui/material/Button';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { type Probe } from '@zest/contract';
-import { CHILL, SMEAR_HELP, readingKind, traitsOf } from '@zest/core';
+import { SMEAR_HELP, readingKind, traitsOf } from '@zest/core';
 import { useProbeReading } from '../../../data/live.js';
 import { useShortcut } from '../../../ui/shortcuts.js';
 import { useUnits } from '../../../ui/units.js';
@@ -64,7 +64,7 @@ export function TemperatureTask(props: ReadingTaskProps) {
   const problem = step.missing.find((m) => m.what === ask.kind && task.value !== undefined);
   const chill = () =>
     pending.record(
-      markEntry(step.id, 'timer', 'Back to the chill', { subject: CHILL, value: CHILL_MINUTES }),
+      markEntry(step.id, { kind: 'timer', timer: 'chill', minutes: CHILL_MINUTES }, 'Back to the chill'),
     );
   const shown = typed.text
     ? { value: typed.text, unit: metric ? '°C' : '°F' }

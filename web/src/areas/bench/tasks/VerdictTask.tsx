@@ -10,16 +10,20 @@ import { markEntry, readingEntry } from '../entries.js';
 import type { ReadingTaskProps } from '../task-props.js';
 import { CorrectTaste } from './CorrectTaste.js';
 
+type Answers = Partial<Record<(typeof TASTE_ATTRIBUTES)[number], (typeof TASTE_ANSWERS)[number]>>;
+
 /** What the fried patty tastes like, quality by quality; when it is not right, what mends it. */
 export function VerdictTask(props: ReadingTaskProps) {
   const { sheet, step, pending, footer, actions, onDone, task } = props;
-  const [answers, setAnswers] = useState<Record<string, string>>({});
+  const [answers, setAnswers] = useState<Answers>({});
   const [correcting, setCorrecting] = useState(sheet.taste.state === 'failed');
   const off = Object.entries(answers).filter(([, answer]) => answer !== 'right');
   const record = async (passed: boolean) => {
-    for (const [attribute, answer] of Object.entries(answers)) {
+    for (const attribute of TASTE_ATTRIBUTES) {
+      const answer = answers[attribute];
+      if (!answer) continue;
       await pending.record(
-        markEntry(step.id, 'attribute', `${attribute}: ${answer}`, { subject: attribute, note: answer }),
+        markEntry(step.id, { kind: 'attribute', attribute, answer }, `${attribute}: ${answer}`),
       );
     }
     await pending.record(
@@ -50,7 +54,7 @@ export function VerdictTask(props: ReadingTaskProps) {
             {sheet.taste.maySkip ? (
               <Secondary
                 onClick={() => {
-                  void pending.record(markEntry(step.id, 'taste-skipped', 'Not tasted this time'));
+                  void pending.record(markEntry(step.id, { kind: 'taste-skipped' }, 'Not tasted this time'));
                   onDone();
                 }}
               >
