@@ -202,7 +202,7 @@ const stepView = z.object({
       name: z.string(),
       plannedMg: z.int(),
       outMg: z.int(),
-      nextTitle: z.string(),
+      nextTitle: z.string().nullable(),
     }),
   ),
   version: z.int(),

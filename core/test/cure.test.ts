@@ -265,7 +265,7 @@ describe('what speaks against a batch', () => {
   });
 
   it('is new when it goes further than before, and old when it goes less far', () => {
-    const far = { level: 'sign' as const, guard: 'window', about: '', amount: 3, sentence: '' };
+    const far = { level: 'sign' as const, guard: 'window' as const, about: '', amount: 3, sentence: '' };
     expect(newObjections([far], [{ ...far, amount: 2 }])).toEqual([]);
     expect(newObjections([far], [{ ...far, amount: 4 }])).toHaveLength(1);
     expect(newObjections([far], [{ ...far, about: 'beef' }])).toHaveLength(1);

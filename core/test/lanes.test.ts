@@ -29,7 +29,7 @@ describe('a portion that parts off', () => {
     expect(closed.steps.find((s) => s.id === 'scald')).toMatchObject({
       inMg: 7_900_000,
       portion: 'log',
-      nextTitle: 'Finished goods',
+      nextTitle: null,
     });
     // 30 g stayed in the mixer: neither product has them.
     expect(closed.ribbon[0]).toMatchObject({

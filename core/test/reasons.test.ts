@@ -76,21 +76,22 @@ describe('what limits a blend', () => {
   it('is named with what one unit more would save', () => {
     // 1 point of 10 kg is 0.25 kg of fat instead of lean at 6 less: 1.50.
     const worth = savingsOfLimits(two, optimal(two), solve);
-    expect(worth.map((w) => w.rule)).toEqual(['window.maxPct']);
+    expect(worth.map((w) => w.limit)).toEqual([{ kind: 'window', end: 'max' }]);
     expect(worth[0]?.saves).toBeCloseTo(1.5, 4);
   });
 
   it('is the lot that is used up, the lock, the species rule or the number of trims', () => {
     const cheap = { id: 'cheap', fatPct: 25, pricePerKg: 1, availableKg: 4, species: 'pork' };
     const withCheap = { ...two, trims: [lean, fat, cheap] };
-    const rules = (input: PlanInput) => savingsOfLimits(input, optimal(input), solve).map((w) => w.rule);
-    expect(rules(withCheap)).toContain('stock:cheap');
-    expect(rules({ ...two, trims: [{ ...lean, lockedKg: 6.5 }, fat] })).toContain('lock:lean');
-    expect(rules({ ...withCheap, maxTrims: 2 })).toContain('maxTrims');
-    expect(rules({ ...withCheap, speciesRules: [{ species: 'pork', maxPct: 20 }] })).toContain(
-      'species:pork',
-    );
-    expect(rules({ ...two, trims: [lean, { ...fat, boxKg: 3.4 }] })).toContain('boxes');
+    const rules = (input: PlanInput) => savingsOfLimits(input, optimal(input), solve).map((w) => w.limit);
+    expect(rules(withCheap)).toContainEqual({ kind: 'stock', lotId: 'cheap' });
+    expect(rules({ ...two, trims: [{ ...lean, lockedKg: 6.5 }, fat] })).toContainEqual({ kind: 'lock', lotId: 'lean' });
+    expect(rules({ ...withCheap, maxTrims: 2 })).toContainEqual({ kind: 'maxTrims' });
+    expect(rules({ ...withCheap, speciesRules: [{ species: 'pork', maxPct: 20 }] })).toContainEqual({
+      kind: 'species',
+      species: 'pork',
+    });
+    expect(rules({ ...two, trims: [lean, { ...fat, boxKg: 3.4 }] })).toContainEqual({ kind: 'boxes' });
   });
 
   it('never promises more than the plan with that limit moved costs less', () => {

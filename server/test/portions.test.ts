@@ -92,7 +92,7 @@ describe('a recipe that makes links and a loaf of one mix', () => {
     expect(own.casing?.lots.length).toBeGreaterThan(0);
     expect(own.casing?.casingId).not.toBe(batch.casing?.casingId);
     expect(stepNamed(batch, 'mix').parts).toMatchObject([{ key: 'loaf', name: 'Quay Loaf', outMg: 0 }]);
-    expect(stepNamed(batch, 'fill')).toMatchObject({ portion: 'loaf', nextTitle: 'Finished goods' });
+    expect(stepNamed(batch, 'fill')).toMatchObject({ portion: 'loaf', nextTitle: null });
   });
 
   it('asks for the portion before its step closes, and only the lead signs that there is none', async () => {
@@ -215,7 +215,7 @@ describe('parting off at the bench', () => {
     expect((await weighOn(now, stuff.id, 1_000_000, { portion: 'part-1' })).status).toBe(200);
     now = await sheetOf(ines, batch.id);
     const own = now.steps.find((s) => s.portion === 'part-1')!;
-    expect([own.state, own.inMg, own.nextTitle]).toEqual(['open', 1_000_000, 'Finished goods']);
+    expect([own.state, own.inMg, own.nextTitle]).toEqual(['open', 1_000_000, null]);
     expect(now.ribbon.find((r) => r.accountId !== '' && r.parted.length > 0)?.parted).toEqual([
       { key: 'part-1', name: 'Freezer bags', massMg: 1_000_000 },
     ]);

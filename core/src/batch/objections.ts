@@ -12,6 +12,8 @@ import { temperatureToken } from '../quantity/tokens.js';
 import { SAFE_CORE_C, isPoultry, safeCoreC } from '../species/index.js';
 import { brokenSpeciesRules } from '../rules/claims.js';
 import { checkRecipe } from '../recipe/check.js';
+import type { GuardId } from '../recipe/guards.js';
+import type { Allergen } from '../recipe/ingredient.js';
 import { numberOf, traitsOf } from '../steps/index.js';
 import type { BatchFacts, LineFact, ShopFacts } from './facts.js';
 import { houseOf } from '../rules/house.js';
@@ -22,12 +24,18 @@ import { batchMasses } from './masses.js';
 import { lineMatter } from './stuff.js';
 import type { LineView } from './view.js';
 
+/** What is asked of the meats of a batch. */
+type MeatGuard = 'owner' | 'cooked' | 'wild' | 'useBy' | 'species' | 'window' | 'core';
+/** What is asked of a batch: of its meats, of its label, and everything that is asked of a recipe. */
+type BatchGuard = MeatGuard | `allergen-${Allergen}` | `recipe-${GuardId}`;
+type BatchGuardId = BatchGuard | `${BatchGuard}@${string}`;
+
 /** What is wrong with a batch as it is, or as it would be after a command. */
 export interface Objection {
   /** A stop is mended; what is to be signed needs the lead's reason. */
   level: 'stop' | 'sign';
   /** Stable name, under which the lead's reason is kept. */
-  guard: string;
+  guard: BatchGuardId;
   /** Which meats, or what, it is about: another of the same guard is another objection. */
   about: string;
   /** How far it goes, where it can be more or less. */
@@ -193,7 +201,7 @@ export function objections(facts: BatchFacts, shop: ShopFacts): Objection[] {
     ...facts.portions.flatMap(({ key, name }) =>
       ofLane(key)
         .filter((o) => !main.some((m) => m.sentence === o.sentence && m.level === o.level))
-        .map((o) => ({ ...o, guard: `${o.guard}@${key}`, sentence: `${name}: ${o.sentence}` })),
+        .map((o) => ({ ...o, guard: `${o.guard}@${key}` as const, sentence: `${name}: ${o.sentence}` })),
     ),
   ];
 }
@@ -256,7 +264,7 @@ function recipeObjections(
   });
   return findings.flatMap(({ level, guard, about = '', amount, sentence }) =>
     level === 'stop' || level === 'sign'
-      ? [{ level, guard: `recipe-${guard}`, about, amount, sentence }]
+      ? [{ level, guard: `recipe-${guard}` as const, about, amount, sentence }]
       : [],
   );
 }
@@ -275,7 +283,7 @@ function allergensGained(facts: BatchFacts, lines: readonly LineView[]): Objecti
   });
   return [...new Set(gained.map((g) => g.allergen))].map((allergen) => ({
     level: 'sign' as const,
-    guard: `allergen-${allergen}`,
+    guard: `allergen-${allergen}` as const,
     about: '',
     sentence: `The label gains ${allergen.toUpperCase()} by ${gained.find((g) => g.allergen === allergen)?.name}, which the recipe does not have. The lead signs for the label.`,
   }));

@@ -73,9 +73,6 @@ interface StepNow {
   ready: ReadyCheck[];
 }
 
-/** What the last place is followed by. */
-export const FINISHED_GOODS = 'Finished goods';
-
 /** The steps of a batch with their masses, what each still needs, and what is said about it. */
 export function stepViews(input: StepsInput): StepView[] {
   const open = workable(input.facts);
@@ -204,8 +201,8 @@ function partsOf({ whole, masses, planned }: LaneInput, step: StepFact): PartVie
   });
 }
 
-function titleOf(step: StepFact | undefined): string {
-  return step ? stepTitle(step.document) : FINISHED_GOODS;
+function titleOf(step: StepFact | undefined): string | null {
+  return step ? stepTitle(step.document) : null;
 }
 
 /** Less has come out than this shop's machine usually lets out, said while it can be mended. */

@@ -12,7 +12,6 @@ import {
 } from '../steps/index.js';
 import { LEFT_PART } from './gate.js';
 import { loadStates } from './loads.js';
-import { FINISHED_GOODS } from './step-views.js';
 import type { BatchView, StepView } from './view.js';
 
 /** Something the bench is asked for at a step that is not a weigh-up. */
@@ -123,8 +122,7 @@ function massTasks(view: BatchView, step: StepView): WeighedTask[] {
           id: `out:${key}`,
           kind: 'out',
           portion: key,
-          title:
-            nextTitle === FINISHED_GOODS ? `${name}, finished` : `${name}, on to ${nextTitle.toLowerCase()}`,
+          title: nextTitle === null ? `${name}, finished` : `${name}, on to ${nextTitle.toLowerCase()}`,
           required: true,
           done: outMg > 0,
           massMg: outMg,
@@ -166,7 +164,7 @@ function losesMuch({ document }: StepView): boolean {
 
 function outTitle(step: StepView): string {
   if (step.counting?.weighedEach) return `Each ${step.counting.one}`;
-  return step.nextTitle === FINISHED_GOODS ? 'Finished' : `On to ${step.nextTitle?.toLowerCase()}`;
+  return step.nextTitle === null ? 'Finished' : `On to ${step.nextTitle.toLowerCase()}`;
 }
 
 /** Nothing is asked of a lot before it was read cold. */

@@ -123,6 +123,7 @@ export interface StepView {
   hint: string | null;
   leftOut: boolean;
   caution: string | null;
+  /** The step that what comes out goes on to; null where it is finished then. */
   nextTitle: string | null;
   /** Key of the portion that it is done to; null for what nothing parted off. */
   portion: string | null;
@@ -138,8 +139,8 @@ export interface PartView {
   /** What is meant for it of what there is. */
   plannedMg: number;
   outMg: number;
-  /** Where it comes to. */
-  nextTitle: string;
+  /** Where it comes to; null where it is finished then. */
+  nextTitle: string | null;
 }
 
 /** One entry of the ledger as the batch shows it. */

@@ -1,3 +1,4 @@
+import type { Guard } from './guards.js';
 import { doseFraction, massPerMeat } from './dose.js';
 import type { WorkingDocument, WorkingLine } from './document.js';
 import type { Finding } from './finding.js';
@@ -65,7 +66,7 @@ function unresolved(line: WorkingLine, ingredient: Ingredient | undefined, path:
 
 function unstated(line: WorkingLine, ingredient: Ingredient, path: string): Finding[] {
   const found: Finding[] = [];
-  const stop = (guard: string, sentence: string) => found.push({ level: 'stop', path, guard, sentence });
+  const stop = (guard: Guard, sentence: string) => found.push({ level: 'stop', path, guard, sentence });
   if (!ingredient.typed) {
     stop(
       'typed',

@@ -1,3 +1,4 @@
+import type { Guard } from './guards.js';
 import type { BookId } from '../rules/books.js';
 import { checkWindow, type FatClass } from '../rules/fat.js';
 import type { WorkingDocument } from './document.js';
@@ -31,7 +32,7 @@ export function classAs(
 export function checkProduct(document: WorkingDocument, book: BookId | null): Finding[] {
   const { fatClass, state, window, speciesRules } = document;
   const found: Finding[] = [];
-  const sign = (path: string, guard: string, sentence: string) =>
+  const sign = (path: string, guard: Guard, sentence: string) =>
     found.push({ level: 'sign', path, guard, sentence });
   if (fatClass === undefined) {
     sign(

@@ -16,6 +16,7 @@ import { checkProduct } from './check-product.js';
 import type { WorkingDocument } from './document.js';
 import { recipeFigures, type RecipeFigures } from './figures.js';
 import type { Finding } from './finding.js';
+import { guardOfPortion } from './guards.js';
 import { gauges, type Gauge, type GaugeInput } from './gauges.js';
 import type { Ingredient } from './ingredient.js';
 import { looksLikeCure } from './common-ingredients.js';
@@ -66,7 +67,7 @@ function ofPortion(input: CheckInput, lane: Lane<WorkingDocument>, said: readonl
     .filter((f) => !said.some((s) => s.sentence === f.sentence && s.level === f.level))
     .map((f) => ({
       ...inDocument(f, input.document, lane),
-      guard: `${f.guard}@${lane.key}`,
+      guard: guardOfPortion(f.guard, lane.key),
       sentence: `${lane.name}: ${f.sentence}`,
     }));
 }

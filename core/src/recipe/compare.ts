@@ -113,7 +113,7 @@ function steps(a: WorkingDocument, b: WorkingDocument): Difference[] {
       .filter((s) => a.steps.some((t) => t.key === s.key) && b.steps.some((t) => t.key === s.key))
       .map(stepTitle);
   const [x, y] = [order(a).join(' · '), order(b).join(' · ')];
-  return x === y || changed.some((c) => c.before !== null && c.after !== null && c.what.startsWith('Step'))
+  return x === y || changed.some((c) => c.before !== null && c.after !== null)
     ? changed
     : [...changed, { what: 'Order of the steps', before: x, after: y }];
 }

@@ -1,3 +1,5 @@
+import type { GuardId } from './guards.js';
+
 /**
  * What speaks against a recipe. `stop` must be mended, `sign` must be mended or signed by the lead
  * with a reason, `warn` and `note` are said and no more.
@@ -7,7 +9,7 @@ export interface Finding {
   /** Field of the document: `lines[2].dose`, `steps[4]`, `name`. */
   path: string;
   /** Name of the guard, to sign by; one signature covers a guard. */
-  guard: string;
+  guard: GuardId;
   /** What it is about, where several of one guard can stand beside each other. */
   about?: string;
   /** How far it goes, where it can be more or less: the same signature does not cover more. */

@@ -1,4 +1,5 @@
 import type { Finding } from '../recipe/finding.js';
+import type { Guard } from '../recipe/guards.js';
 import type { LossReason } from '../ledger/losses.js';
 import type { MachineKind } from '../shop/machines.js';
 import type { ParamTable, ParamsOf } from './parameters.js';
@@ -153,6 +154,6 @@ export function defineKind<const N extends string, const T extends ParamTable>(
 }
 
 /** A finding of the method. */
-export function finding(level: Finding['level'], path: string, guard: string, sentence: string): Finding {
+export function finding(level: Finding['level'], path: string, guard: Guard, sentence: string): Finding {
   return { level, path, guard, sentence };
 }

@@ -8,4 +8,4 @@ export type * from './types.js';
 export { alternatives, reallyDifferent } from './alternatives.js';
 export { chancePrices, type ChancePrice } from './chance-price.js';
 export { fatSensitivity, type OffTrim } from './fat-sensitivity.js';
-export { savingsOfLimits, type LimitSaving } from './savings.js';
+export { savingsOfLimits, type BlendLimit, type LimitSaving } from './savings.js';

@@ -7,9 +7,16 @@ const LEAST_SAVING = 0.005;
 /** A lot counts as used up within this, kg. */
 const USED_UP_KG = 0.02;
 
+/** A limit of a blend: an end of its window, a lot that is used up, a lock, a share, the number of trims, whole boxes. */
+export type BlendLimit =
+  | { kind: 'window'; end: 'min' | 'max' }
+  | { kind: 'stock' | 'lock'; lotId: string }
+  | { kind: 'species'; species: string }
+  | { kind: 'maxTrims' | 'boxes' };
+
 export interface LimitSaving {
-  /** What binds: `window.maxPct`, `stock:<id>`, `lock:<id>`, `species:<name>`, `maxTrims`, `boxes`. */
-  rule: string;
+  /** What binds. */
+  limit: BlendLimit;
   /** What moving it by one unit, or releasing it, would save on the batch, money. */
   saves: number;
 }
@@ -21,7 +28,7 @@ export interface LimitSaving {
  * greatest first.
  */
 export function savingsOfLimits(input: PlanInput, answer: PlanOptimal, solve: Solve): LimitSaving[] {
-  const questions: [string, PlanInput][] = [
+  const questions: [BlendLimit, PlanInput][] = [
     ...windowMoved(input),
     ...stockMoved(input, answer),
     ...locksReleased(input),
@@ -30,38 +37,46 @@ export function savingsOfLimits(input: PlanInput, answer: PlanOptimal, solve: So
     ...boxesOpened(input),
   ];
   return questions
-    .flatMap(([rule, changed]) => {
+    .flatMap(([limit, changed]) => {
       const then = plan(changed, solve);
       if (then.status !== 'optimal' || then.confidenceMet !== answer.confidenceMet) return [];
       const saves = answer.cost - then.cost;
-      return saves > LEAST_SAVING ? [{ rule, saves }] : [];
+      return saves > LEAST_SAVING ? [{ limit, saves }] : [];
     })
     .sort((a, b) => b.saves - a.saves);
 }
 
-function windowMoved(input: PlanInput): [string, PlanInput][] {
+function windowMoved(input: PlanInput): [BlendLimit, PlanInput][] {
   const { minPct, maxPct } = input.window;
   return [
-    ['window.maxPct', { ...input, window: { minPct, maxPct: Math.min(100, maxPct + 1) } }],
-    ['window.minPct', { ...input, window: { minPct: Math.max(0, minPct - 1), maxPct } }],
+    [
+      { kind: 'window', end: 'max' },
+      { ...input, window: { minPct, maxPct: Math.min(100, maxPct + 1) } },
+    ],
+    [
+      { kind: 'window', end: 'min' },
+      { ...input, window: { minPct: Math.max(0, minPct - 1), maxPct } },
+    ],
   ];
 }
 
-function stockMoved(input: PlanInput, answer: PlanOptimal): [string, PlanInput][] {
-  return input.trims.flatMap((trim): [string, PlanInput][] => {
+function stockMoved(input: PlanInput, answer: PlanOptimal): [BlendLimit, PlanInput][] {
+  return input.trims.flatMap((trim): [BlendLimit, PlanInput][] => {
     const used = (answer.uses.find((u) => u.id === trim.id)?.massMg ?? 0) / 1e6;
     if (trim.lockedKg !== undefined || used === 0 || used < trim.availableKg - USED_UP_KG) return [];
-    return [[`stock:${trim.id}`, withTrim(input, trim.id, { availableKg: trim.availableKg + 1 })]];
+    return [
+      [{ kind: 'stock', lotId: trim.id }, withTrim(input, trim.id, { availableKg: trim.availableKg + 1 })],
+    ];
   });
 }
 
-function locksReleased(input: PlanInput): [string, PlanInput][] {
+function locksReleased(input: PlanInput): [BlendLimit, PlanInput][] {
   return input.trims
     .filter((trim) => trim.lockedKg !== undefined)
-    .map((trim) => [`lock:${trim.id}`, withTrim(input, trim.id, { lockedKg: undefined })]);
+    .map((trim) => [{ kind: 'lock', lotId: trim.id }, withTrim(input, trim.id, { lockedKg: undefined })]);
 }
 
-function speciesMoved(input: PlanInput): [string, PlanInput][] {
+function speciesMoved(input: PlanInput): [BlendLimit, PlanInput][] {
   const rules = input.speciesRules ?? [];
   return rules.map((rule, i) => {
     const looser = {
@@ -70,19 +85,21 @@ function speciesMoved(input: PlanInput): [string, PlanInput][] {
       ...(rule.maxPct === undefined || rule.maxPct === 0 ? {} : { maxPct: Math.min(100, rule.maxPct + 1) }),
     };
     return [
-      `species:${rule.species}`,
+      { kind: 'species', species: rule.species },
       { ...input, speciesRules: rules.map((r, j) => (i === j ? looser : r)) },
     ];
   });
 }
 
-function countMoved(input: PlanInput): [string, PlanInput][] {
-  return input.maxTrims === undefined ? [] : [['maxTrims', { ...input, maxTrims: input.maxTrims + 1 }]];
+function countMoved(input: PlanInput): [BlendLimit, PlanInput][] {
+  return input.maxTrims === undefined
+    ? []
+    : [[{ kind: 'maxTrims' }, { ...input, maxTrims: input.maxTrims + 1 }]];
 }
 
-function boxesOpened(input: PlanInput): [string, PlanInput][] {
+function boxesOpened(input: PlanInput): [BlendLimit, PlanInput][] {
   if (!input.trims.some((t) => t.boxKg !== undefined)) return [];
-  return [['boxes', { ...input, trims: input.trims.map((t) => ({ ...t, boxKg: undefined })) }]];
+  return [[{ kind: 'boxes' }, { ...input, trims: input.trims.map((t) => ({ ...t, boxKg: undefined })) }]];
 }
 
 function withTrim(input: PlanInput, id: string, change: Partial<PlanInput['trims'][number]>): PlanInput {

@@ -4,6 +4,7 @@ import {
   batchMasses,
   blocking,
   checkRecipe,
+  isOfMethod,
   laneKeys,
   portionAt,
   stepTitle,
@@ -106,14 +107,7 @@ async function mustObey(
     book: await chosenBook(tx),
   });
   const held = blocking(
-    findings.filter(
-      (f) =>
-        f.guard.startsWith('method') ||
-        f.guard === 'portion' ||
-        f.guard.startsWith('cure') ||
-        f.guard.startsWith('state') ||
-        f.path.startsWith('steps'),
-    ),
+    findings.filter((f) => isOfMethod(f.guard) || f.path.startsWith('steps')),
     signed,
   );
   if (held.length === 0) return;

@@ -1,7 +1,7 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { memo } from 'react';
-import type { LimitSaving, PlanOptimal } from '@zest/core';
+import type { BlendLimit, LimitSaving, PlanOptimal } from '@zest/core';
 import type { BlendSettings, TrimLot } from '@zest/contract';
 import { NUMERALS } from '../../ui/theme.js';
 import { useUnits, type Units } from '../../ui/units.js';
@@ -49,14 +49,17 @@ function Limits({
       <h3>What holds the cost up</h3>
       {savings === undefined ? <Box>Working it out …</Box> : null}
       {savings?.length === 0 ? <Box>No limit does: nothing given way would make it cheaper.</Box> : null}
-      {savings?.slice(0, 6).map((limit) => {
-        const lock = limit.rule.startsWith('lock:') ? limit.rule.slice(5) : undefined;
+      {savings?.slice(0, 6).map(({ limit, saves }) => {
+        const lock = limit.kind === 'lock' ? limit.lotId : undefined;
         return (
-          <Box key={limit.rule} sx={{ display: 'flex', gap: 1.5, alignItems: 'center', minHeight: 40 }}>
+          <Box
+            key={JSON.stringify(limit)}
+            sx={{ display: 'flex', gap: 1.5, alignItems: 'center', minHeight: 40 }}
+          >
             <Box sx={{ ...NUMERALS, fontSize: 20, fontWeight: 700, width: 70, textAlign: 'right' }}>
-              {units.money(limit.saves * 100)}
+              {units.money(saves * 100)}
             </Box>
-            <Box sx={{ flex: 1 }}>{limitWords(limit.rule, settings, lots, units)}</Box>
+            <Box sx={{ flex: 1 }}>{limitWords(limit, settings, lots, units)}</Box>
             {lock ? (
               <Button size="small" onClick={() => release(lock)}>
                 Release
@@ -69,16 +72,29 @@ function Limits({
   );
 }
 
-function limitWords(rule: string, settings: BlendSettings, lots: readonly TrimLot[], units: Units): string {
-  const [kind, name = ''] = rule.split(':');
+function limitWords(
+  limit: BlendLimit,
+  settings: BlendSettings,
+  lots: readonly TrimLot[],
+  units: Units,
+): string {
   const { minPct, maxPct } = settings.window;
-  if (rule === 'window.maxPct') return `saved if the window ended at ${units.percent(maxPct + 1, 0)}`;
-  if (rule === 'window.minPct') return `saved if the window began at ${units.percent(minPct - 1, 0)}`;
-  if (kind === 'stock') return `saved for 1 kg more of ${lotName(lots, name)}, which is used up`;
-  if (kind === 'lock') return `is what the lock on ${lotName(lots, name)} costs`;
-  if (kind === 'species') return `saved for 1 point less strict about ${name}`;
-  if (rule === 'maxTrims') return 'saved with one more trim';
-  return 'saved if boxes could be broken freely';
+  switch (limit.kind) {
+    case 'window':
+      return limit.end === 'max'
+        ? `saved if the window ended at ${units.percent(maxPct + 1, 0)}`
+        : `saved if the window began at ${units.percent(minPct - 1, 0)}`;
+    case 'stock':
+      return `saved for 1 kg more of ${lotName(lots, limit.lotId)}, which is used up`;
+    case 'lock':
+      return `is what the lock on ${lotName(lots, limit.lotId)} costs`;
+    case 'species':
+      return `saved for 1 point less strict about ${limit.species}`;
+    case 'maxTrims':
+      return 'saved with one more trim';
+    case 'boxes':
+      return 'saved if boxes could be broken freely';
+  }
 }
 
 const PRICE_WORDS = {
