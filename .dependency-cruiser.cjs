@@ -10,6 +10,25 @@ module.exports = {
       to: { path: '^(contract|server|web|ops)/|node_modules|^(fs|path|net|http|crypto)$' },
     },
     {
+      name: 'facts-are-not-judged',
+      comment: 'What is known of a batch stands below what is thought of it, and that below what is shown.',
+      severity: 'error',
+      from: { path: '^core/src/batch/facts/' },
+      to: { path: '^core/src/batch/(judged|shown)/' },
+    },
+    {
+      name: 'judged-is-not-shown',
+      severity: 'error',
+      from: { path: '^core/src/batch/judged/' },
+      to: { path: '^core/src/batch/shown/' },
+    },
+    {
+      name: 'steps-know-no-recipe',
+      severity: 'error',
+      from: { path: '^core/src/(steps|findings)/' },
+      to: { path: '^core/src/(recipe|batch|method)/' },
+    },
+    {
       name: 'contract-on-core-only',
       severity: 'error',
       from: { path: '^contract/src' },

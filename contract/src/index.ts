@@ -1,5 +1,5 @@
-export * from './batch-facts.js';
-export * from './batch-view.js';
+export * from './batches/batch-facts.js';
+export * from './batches/batch-view.js';
 export type {
   BatchFacts,
   BatchSummary,
@@ -13,35 +13,35 @@ export type {
   RecipeLine,
   StepView,
 } from '@zest/core';
-export * from './batches.js';
-export * from './bench-work.js';
-export * from './blend.js';
-export * as calcSchemas from './calc-schemas.js';
-export * from './cold-room.js';
-export * from './devices.js';
-export * from './goods.js';
-export * from './ingredients.js';
-export { issuesOf } from './issues.js';
-export { lateFigures, type LateDecision, type LateEntry, type SayWork } from './late-entries.js';
-export * from './live.js';
-export * from './lot-work.js';
-export { keptMatter } from './matter.js';
-export { openApiDocument } from './openapi.js';
-export * from './people.js';
-export type { PracticeState } from './practice.js';
-export { problem, type Problem } from './problem.js';
-export * from './receiving.js';
-export * from './recipe-file.js';
-export * from './recipe-work.js';
-export * from './recipes.js';
-export { ROLES, type Role, type Route } from './route.js';
-export { ROUTES, type AuditEntry } from './routes.js';
-export type { BackupState } from './safekeeping.js';
-export type { OwnShop } from './shop.js';
-export type { StartRecipe, TakenUp } from './shelf.js';
-export { TABLET_SHEET_PATH, inLines, type Reach, type Tablet } from './tablets.js';
-export { portion } from './portions.js';
-export { STEP_NOTE, methodStep } from './steps.js';
+export * from './batches/batches.js';
+export * from './bench/bench-work.js';
+export * from './blend/blend.js';
+export * as calcSchemas from './calc/calc-schemas.js';
+export * from './cold-room/cold-room.js';
+export * from './devices/devices.js';
+export * from './cold-room/goods.js';
+export * from './recipes/ingredients.js';
+export { issuesOf } from './wire/issues.js';
+export { lateFigures, type LateDecision, type LateEntry, type SayWork } from './bench/late-entries.js';
+export * from './batches/live.js';
+export * from './cold-room/lot-work.js';
+export { keptMatter } from './batches/matter.js';
+export { openApiDocument } from './wire/openapi.js';
+export * from './people/people.js';
+export type { PracticeState } from './bench/practice.js';
+export { problem, type Problem } from './wire/problem.js';
+export * from './cold-room/receiving.js';
+export * from './recipes/recipe-file.js';
+export * from './recipes/recipe-work.js';
+export * from './recipes/recipes.js';
+export { ROLES, type Role, type Route } from './wire/route.js';
+export { ROUTES, type AuditEntry } from './wire/routes.js';
+export type { BackupState } from './settings/safekeeping.js';
+export type { OwnShop } from './settings/shop.js';
+export type { StartRecipe, TakenUp } from './recipes/shelf.js';
+export { TABLET_SHEET_PATH, inLines, type Reach, type Tablet } from './people/tablets.js';
+export { portion } from './recipes/portions.js';
+export { STEP_NOTE, methodStep } from './recipes/steps.js';
 export {
   BAUD_RATES,
   PROBE_FORMATS,
@@ -60,5 +60,5 @@ export {
   type Tried,
   type WeightUnit,
   type Wiring,
-} from './wiring.js';
-export { SEEN_BY, sees, type Kept } from './visibility.js';
+} from './devices/wiring.js';
+export { SEEN_BY, sees, type Kept } from './people/visibility.js';

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { fold, objections, overPour, type BatchFacts, type MethodStep } from '../src/index.js';
-import { casingUsedMm } from '../src/batch/casing.js';
+import { casingUsedMm } from '../src/batch/shown/casing.js';
 import { A_SHOP, aBatch, afterEntries, ingredientLine } from './a-batch.js';
 import { CURE, METHOD, SALT, close, meatIn, weigh } from './a-cured-batch.js';
 

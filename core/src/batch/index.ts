@@ -1,10 +1,10 @@
-export { mostOutMg } from './held.js';
-export { apply, type Fact } from './apply.js';
-export { batchCure, bringsCure, type BatchCure, type CurePart, type CureState } from './cure.js';
-export { leftOverAt, standingAt, type LeftOver, type Standing } from './kept.js';
-export { lotMatter, type MeatFacts } from './stuff.js';
-export { batchMatters, type BatchMatters } from './matters.js';
-export { UNCURED, shutDoors } from './cure-door.js';
+export { mostOutMg } from './facts/held.js';
+export { apply, type Fact } from './facts/apply.js';
+export { batchCure, bringsCure, type BatchCure, type CurePart, type CureState } from './judged/cure.js';
+export { leftOverAt, standingAt, type LeftOver, type Standing } from './facts/kept.js';
+export { lotMatter, type MeatFacts } from './facts/stuff.js';
+export { batchMatters, type BatchMatters } from './facts/matters.js';
+export { UNCURED, shutDoors } from './judged/cure-door.js';
 export {
   SHORTFALL_REASON,
   movesOf,
@@ -13,7 +13,7 @@ export {
   type BenchEntry,
   type EntryMove,
   type EntryMoves,
-} from './entry.js';
+} from './facts/entry.js';
 export {
   NOTHING_LEARNED,
   STEP_ORIGINS,
@@ -33,7 +33,7 @@ export {
   type StepOrigin,
   type TransferFact,
   type TransferHow,
-} from './facts.js';
+} from './facts/facts.js';
 export {
   fatFormulas,
   gaugeFormula,
@@ -41,23 +41,30 @@ export {
   mixFormulas,
   stepFormulas,
   type Formula,
-} from './formulas.js';
-export { goesIn, isGivenUp, type GoesIn } from './goes-in.js';
-export { closing } from './closing.js';
-export { fold, summarise, unreadableSummary } from './fold.js';
-export { stepGate, type GateFacts } from './gate.js';
-export { seenFrom } from './lane-figures.js';
-export { factsOfLane, laneKeys, productOf } from './lanes.js';
-export { learnedFrom } from './learned.js';
-export { loadStates } from './loads.js';
-export { madeBatch, type MadeBatch } from './made.js';
-export { batchMasses, sumWhere, type BatchMasses } from './masses.js';
-export { meatBasis, weighStep } from './meat-basis.js';
-export { meatObjections, newObjections, objections, type Objection } from './objections.js';
-export { placeForMeat } from './places.js';
-export { playEntry, settled, type EntryBy } from './play-entry.js';
-export { settlement, type DerivedMove } from './settle.js';
-export { isWeighed, tasksOf, type CasingTask, type ReadTask, type Task, type WeighedTask } from './tasks.js';
+} from './shown/formulas.js';
+export { goesIn, isGivenUp, type GoesIn } from './shown/goes-in.js';
+export { closing } from './facts/closing.js';
+export { fold, summarise, unreadableSummary } from './shown/fold.js';
+export { stepGate, type GateFacts } from './judged/gate.js';
+export { seenFrom } from './shown/lane-figures.js';
+export { factsOfLane, laneKeys, productOf } from './facts/lanes.js';
+export { learnedFrom } from './shown/learned.js';
+export { loadStates } from './judged/loads.js';
+export { madeBatch, type MadeBatch } from './shown/made.js';
+export { batchMasses, sumWhere, type BatchMasses } from './facts/masses.js';
+export { meatBasis, weighStep } from './facts/meat-basis.js';
+export { meatObjections, newObjections, objections, type Objection } from './judged/objections.js';
+export { placeForMeat } from './facts/places.js';
+export { playEntry, settled, type EntryBy } from './facts/play-entry.js';
+export { settlement, type DerivedMove } from './facts/settle.js';
+export {
+  isWeighed,
+  tasksOf,
+  type CasingTask,
+  type ReadTask,
+  type Task,
+  type WeighedTask,
+} from './shown/tasks.js';
 export type {
   BatchCosts,
   BatchProcess,
@@ -66,10 +73,10 @@ export type {
   BatchWeighing,
   EntryView,
   LaneFigures,
-  LineView,
-  Missing,
   PartView,
   ProductView,
   StepView,
-} from './view.js';
-export { handHours, workMinor, type Stint, type WorkFact } from './work.js';
+} from './shown/view.js';
+export type { LineView } from './judged/line-view.js';
+export type { Missing } from '../findings/missing.js';
+export { handHours, workMinor, type Stint, type WorkFact } from './facts/work.js';

@@ -1,6 +1,6 @@
 import type { WorkingDocument } from '../recipe/document.js';
 import type { ProductState } from '../recipe/product.js';
-import type { Finding } from '../recipe/finding.js';
+import type { Finding } from '../findings/finding.js';
 import { finding } from '../steps/kind.js';
 import { stepKind, type MethodStep } from '../steps/all-kinds.js';
 import { holdsMass, numberOf, paramsOf, stepTitle, traitsOf } from '../steps/step.js';

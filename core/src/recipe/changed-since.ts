@@ -1,5 +1,5 @@
 import type { RecipeLine } from './document.js';
-import type { Finding } from './finding.js';
+import type { Finding } from '../findings/finding.js';
 import { CONTENT_NAMES, isUnstated, type Contents, type Ingredient } from './ingredient.js';
 
 /** Two statements of one figure that differ by less than this are one, percent. */

@@ -1,6 +1,6 @@
 import type { WorkingDocument } from './document.js';
 import type { RecipeFigures } from './figures.js';
-import type { Finding } from './finding.js';
+import type { Finding } from '../findings/finding.js';
 import { casingMaterial } from '../casing/materials.js';
 import { speciesNamed } from '../species/index.js';
 import { plain } from './common-ingredients.js';

@@ -1,6 +1,6 @@
 import type { WorkingDocument } from './document.js';
 import type { RecipeFigures } from './figures.js';
-import type { Finding } from './finding.js';
+import type { Finding } from '../findings/finding.js';
 import { ofBasis, type Gauge } from './gauges.js';
 import { traitsOf } from '../steps/index.js';
 

@@ -1,5 +1,5 @@
 import type { WorkingDocument } from './document.js';
-import type { Finding } from './finding.js';
+import type { Finding } from '../findings/finding.js';
 import { numberOf, stepTitle, traitsOf, wordOf } from '../steps/index.js';
 import type { Ingredient } from './ingredient.js';
 

@@ -1,7 +1,7 @@
-import type { Guard } from './guards.js';
+import type { Guard } from '../findings/guards.js';
 import { doseFraction, massPerMeat } from './dose.js';
 import type { WorkingDocument, WorkingLine } from './document.js';
-import type { Finding } from './finding.js';
+import type { Finding } from '../findings/finding.js';
 import { listed, unstatedOf, type Ingredient } from './ingredient.js';
 import { looksLikeCure, looksLikeDisguisedCure } from './common-ingredients.js';
 

@@ -10,7 +10,7 @@ import {
   type MethodStep,
 } from '../steps/index.js';
 import type { WorkingDocument } from './document.js';
-import type { Finding } from './finding.js';
+import type { Finding } from '../findings/finding.js';
 
 /**
  * A recipe against the machines that the shop has said it has: a plate or a horn that is not there, more in one load

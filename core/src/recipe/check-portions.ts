@@ -1,7 +1,7 @@
 import { holdsMass, partsFrom, portionAt, stepTitle, streamAt, traitsOf } from '../steps/index.js';
 import type { MethodStep } from '../steps/index.js';
 import type { WorkingDocument } from './document.js';
-import type { Finding } from './finding.js';
+import type { Finding } from '../findings/finding.js';
 import type { Portion } from './product.js';
 
 /** Whether the portions of a method can be parted off: each has a name, a step that it leaves, and a way of its own. */

@@ -1,8 +1,8 @@
-import type { Guard } from './guards.js';
+import type { Guard } from '../findings/guards.js';
 import type { BookId } from '../rules/books.js';
 import { checkWindow, type FatClass } from '../rules/fat.js';
 import type { WorkingDocument } from './document.js';
-import type { Finding } from './finding.js';
+import type { Finding } from '../findings/finding.js';
 
 /** States that a class can be of; the others can be of none but their own. */
 const UNCOOKED = ['raw', 'raw smoked (not cooked)'] as const;

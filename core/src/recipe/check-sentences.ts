@@ -1,6 +1,6 @@
 import { traitsOf } from '../steps/index.js';
 import type { WorkingDocument } from './document.js';
-import type { Finding } from './finding.js';
+import type { Finding } from '../findings/finding.js';
 
 /** A promise in free words, and what of the method makes it true. */
 interface Promised {

@@ -1,5 +1,5 @@
-import type { Finding } from '../recipe/finding.js';
-import type { Guard } from '../recipe/guards.js';
+import type { Finding } from '../findings/finding.js';
+import type { Guard } from '../findings/guards.js';
 import type { LossReason } from '../ledger/losses.js';
 import type { MachineKind } from '../shop/machines.js';
 import type { ParamTable, ParamsOf } from './parameters.js';

@@ -1,4 +1,4 @@
-import type { Finding } from '../recipe/finding.js';
+import type { Finding } from '../findings/finding.js';
 import { SAFE_CORE_C } from '../species/index.js';
 import { finding, type StepPlace } from './kind.js';
 

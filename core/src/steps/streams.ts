@@ -1,4 +1,4 @@
-import type { Finding } from '../recipe/finding.js';
+import type { Finding } from '../findings/finding.js';
 import { finding } from './kind.js';
 import type { MethodStep } from './all-kinds.js';
 import { holdsMass, numberOf, stepTitle, wordOf, type StepLike } from './step.js';
