@@ -3,6 +3,7 @@ import {
   HEAT_STATES,
   BOOK_IDS,
   READING_NAMES,
+  SCALE_IDS,
   STEP_ORIGINS,
   type BatchFacts,
   type MarkFact,
@@ -172,7 +173,7 @@ const batchHead = z.object({
 });
 
 /** A batch as its list of facts; every screen folds it with the same function as the server. */
-export const batchFacts = z.object({
+export const batchFacts: z.ZodType<BatchFacts> = z.object({
   n: z.int(),
   batch: batchHead,
   steps: z.array(stepFact),
@@ -205,11 +206,11 @@ export const batchFacts = z.object({
   productAccountId: id.nullable(),
   portions: z.array(portion.extend({ accountId: id })).default([]),
   reworkAccountId: id.nullable(),
-}) as unknown as z.ZodType<BatchFacts>;
+});
 
 /** A scale that the shop weighs with. */
 export const shopScale = z.object({
-  id: z.string(),
+  id: z.enum(SCALE_IDS),
   name: z.string(),
   capacityMg: z.int(),
   divisionMg: z.int(),
@@ -217,7 +218,7 @@ export const shopScale = z.object({
 });
 
 /** What a batch is judged with besides its own facts. */
-export const shopFacts = z.object({
+export const shopFacts: z.ZodType<ShopFacts> = z.object({
   book: z.enum(BOOK_IDS),
   ...HOUSE_RULES,
   cureSecondCheck: z.boolean(),
@@ -228,4 +229,4 @@ export const shopFacts = z.object({
     figures: z.array(z.object({ name: z.string(), value: z.number(), unit: z.string(), runs: z.int() })),
   }),
   now: instant,
-}) as unknown as z.ZodType<ShopFacts>;
+});

@@ -2,6 +2,7 @@ import { z } from 'zod';
 import {
   MATERIALS,
   READING_NAMES,
+  SCALE_IDS,
   STEP_NAMES,
   STEP_ORIGINS,
   type BatchCosts,
@@ -93,7 +94,7 @@ const summary = z.object({
   packedYield: z.number().nullable(),
   ribbon: z.array(ribbonStation),
 });
-export const batchSummary = summary as unknown as z.ZodType<BatchSummary>;
+export const batchSummary: z.ZodType<BatchSummary> = summary;
 
 const lineView = z.object({
   id,
@@ -117,7 +118,7 @@ const lineView = z.object({
   isCure: z.boolean(),
   unconfirmed: z.boolean(),
   accepted: z.boolean(),
-  scaleId: z.string(),
+  scaleId: z.enum(SCALE_IDS),
   divisionMg: z.int(),
   weighings: z.int(),
   tooCoarse: z.boolean(),
@@ -186,7 +187,8 @@ const stepView = z.object({
       one: z.string(),
       many: z.string(),
       weighedEach: z.boolean(),
-      holder: z.enum(['rod', 'tray']).optional(),
+      holder: z.enum(['rod', 'tray']).exactOptional(),
+      ownCasing: z.literal(true).exactOptional(),
     })
     .nullable(),
   fills: z.object({ wanted: z.int(), done: z.int(), eachMg: z.int() }).nullable(),
@@ -248,7 +250,7 @@ const weighing = z.object({
   products: z.array(product),
   portions: z.array(portionView),
 });
-export const batchWeighing = weighing as unknown as z.ZodType<BatchWeighing>;
+export const batchWeighing: z.ZodType<BatchWeighing> = weighing;
 
 const process = z.object({
   steps: z.array(stepView),
@@ -263,7 +265,7 @@ const process = z.object({
   learned: z.array(z.object({ name: z.string(), value: z.number(), unit: z.string(), runs: z.int() })),
   notices: z.array(notice),
 });
-export const batchProcess = process as unknown as z.ZodType<BatchProcess>;
+export const batchProcess: z.ZodType<BatchProcess> = process;
 
 const costs = z.object({
   cost: z.object({
@@ -277,10 +279,10 @@ const costs = z.object({
     work: workFact.nullable(),
   }),
 });
-export const batchCosts = costs as unknown as z.ZodType<BatchCosts>;
+export const batchCosts: z.ZodType<BatchCosts> = costs;
 
 /** The sheet of a batch in all its parts. */
-export const batchView = z.object({
+export const batchView: z.ZodType<BatchView> = z.object({
   ...summary.shape,
   ...weighing.shape,
   ...process.shape,
@@ -293,4 +295,4 @@ export const batchView = z.object({
   signed: z.record(z.string(), z.string()),
   version: z.int(),
   scales: z.array(shopScale),
-}) as unknown as z.ZodType<BatchView>;
+});

@@ -1,9 +1,9 @@
 import { z } from 'zod';
-import { BASES, BOOK_IDS, PRODUCT_STATES } from '@zest/core';
+import { BASES, BOOK_IDS, PRODUCT_STATES, SUBSTANCES } from '@zest/core';
 import { id } from '../wire/route.js';
 
 const gauge = z.object({
-  substance: z.string(),
+  substance: z.enum([...SUBSTANCES, 'salt']),
   title: z.string(),
   value: z.number(),
   unit: z.enum(['ppm', '%', 'g/kg']),

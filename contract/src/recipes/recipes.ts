@@ -47,7 +47,7 @@ const lineFields = {
   note: z.string().max(LINE_NOTE).optional(),
 };
 
-export const recipeLine = z.object({
+export const recipeLine: z.ZodType<RecipeLine> = z.object({
   ...lineFields,
   ingredientId: id,
   dose,
@@ -56,7 +56,7 @@ export const recipeLine = z.object({
   unwritten: z.literal(true).optional(),
   /** At the bench: the line it stands for, and how many grams of it do the work of one. */
   insteadOf: z.object({ key: z.string(), factor: z.number() }).optional(),
-}) as unknown as z.ZodType<RecipeLine>;
+});
 
 const workingLine = z.object({
   ...lineFields,
@@ -108,10 +108,10 @@ const documentFields = {
 };
 
 /** A recipe as it is published: every line a weight of a known ingredient. */
-export const recipeDocument = z.object({
+export const recipeDocument: z.ZodType<RecipeDocument> = z.object({
   ...documentFields,
   lines: z.array(recipeLine).max(200),
-}) as unknown as z.ZodType<RecipeDocument>;
+});
 
 /** A recipe while it is written. */
 export const workingDocument = z.object({

@@ -51,4 +51,4 @@ type OfKind = (typeof ofKind)[number];
 /** A step of a method; its kind decides which parameters it has. Others are left out. */
 export const methodStep = z.discriminatedUnion('kind', ofKind as [OfKind, ...OfKind[]], {
   error: `A step must be one of ${STEP_KINDS.map((k) => k.name).join(', ')}.`,
-}) as unknown as z.ZodType<MethodStep, MethodStep>;
+}) satisfies z.ZodType<MethodStep>;
