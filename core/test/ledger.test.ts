@@ -7,7 +7,9 @@ import {
   effective,
   ribbon,
   yields,
+  type AccountId,
   type LedgerAccount,
+  type LotId,
   type LedgerTransfer,
 } from '../src/index.js';
 
@@ -176,5 +178,14 @@ describe('what is inside the divisions of the scales', () => {
     expect(beyondScaleError(40_000, 40_000)).toBe(0);
     expect(beyondScaleError(-40_000, 40_000)).toBe(0);
     expect(beyondScaleError(40_001, 40_000)).toBe(40_001);
+  });
+});
+
+describe('ids', () => {
+  it('of different things are told apart by the compiler', () => {
+    const lot: LotId = 'a string that came from somewhere';
+    // @ts-expect-error a lot is not its account
+    const account: AccountId = lot;
+    expect(account).toBe(lot);
   });
 });

@@ -85,7 +85,10 @@ describe('what limits a blend', () => {
     const withCheap = { ...two, trims: [lean, fat, cheap] };
     const rules = (input: PlanInput) => savingsOfLimits(input, optimal(input), solve).map((w) => w.limit);
     expect(rules(withCheap)).toContainEqual({ kind: 'stock', lotId: 'cheap' });
-    expect(rules({ ...two, trims: [{ ...lean, lockedKg: 6.5 }, fat] })).toContainEqual({ kind: 'lock', lotId: 'lean' });
+    expect(rules({ ...two, trims: [{ ...lean, lockedKg: 6.5 }, fat] })).toContainEqual({
+      kind: 'lock',
+      lotId: 'lean',
+    });
     expect(rules({ ...withCheap, maxTrims: 2 })).toContainEqual({ kind: 'maxTrims' });
     expect(rules({ ...withCheap, speciesRules: [{ species: 'pork', maxPct: 20 }] })).toContainEqual({
       kind: 'species',

@@ -12,5 +12,6 @@ export {
   type RibbonStation,
   type Sliver,
 } from './ribbon.js';
+export type { AccountId, LotId } from './ids.js';
 export type { AccountKind, LedgerAccount, LedgerTransfer, Measure } from './types.js';
 export { beyondScaleError, yields, type YieldAnswer } from './yields.js';

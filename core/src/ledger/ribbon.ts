@@ -1,3 +1,4 @@
+import type { AccountId } from './ids.js';
 import { effective } from './balances.js';
 import { flowsOf, totalOf } from './flows.js';
 import type { LedgerAccount, LedgerTransfer } from './types.js';
@@ -7,7 +8,7 @@ export type Material = (typeof MATERIALS)[number];
 export type Composition = Partial<Record<Material, number>>;
 
 export interface Sliver {
-  accountId: string;
+  accountId: AccountId;
   name: string;
   kind: 'loss' | 'side' | 'gain';
   massMg: number;
@@ -15,7 +16,7 @@ export interface Sliver {
 
 /** One step of the ribbon: what came in, of what it is made, what left and what is missing. */
 export interface RibbonStation {
-  accountId: string;
+  accountId: AccountId;
   name: string;
   position: number;
   closed: boolean;

@@ -1,10 +1,11 @@
+import type { AccountId, TransferId } from './ids.js';
 export type AccountKind = 'lot' | 'place' | 'loss' | 'gain' | 'supplier' | 'customer';
 
 /** Milligrams for what has mass, millimetres for natural casing, pieces for counted things. */
 export type Measure = 'mg' | 'mm' | 'pc';
 
 export interface LedgerAccount {
-  id: string;
+  id: AccountId;
   kind: AccountKind;
   name: string;
   measure: Measure;
@@ -21,11 +22,11 @@ export interface LedgerAccount {
 }
 
 export interface LedgerTransfer {
-  id: string;
-  from: string;
-  to: string;
+  id: TransferId;
+  from: AccountId;
+  to: AccountId;
   /** Whole number above 0 in the measure of both accounts. */
   amount: number;
   /** The transfer this one takes back. */
-  reversesId?: string | null | undefined;
+  reversesId?: TransferId | null | undefined;
 }

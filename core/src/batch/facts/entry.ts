@@ -1,3 +1,4 @@
+import type { LineId, LotId, StepId, TransferId } from '../../ledger/ids.js';
 import type { Mark } from '../../bench/marks.js';
 import { LOSSES, lossReason } from '../../ledger/losses.js';
 import type { Measure } from '../../ledger/types.js';
@@ -23,7 +24,7 @@ export type BenchEntry =
 
 interface WeighingEntry {
   id: string;
-  lineId: string;
+  lineId: LineId;
   massMg: number;
   /** Load of the mixer it is for; none is for all of them. */
   load?: number | undefined;
@@ -31,7 +32,7 @@ interface WeighingEntry {
 
 interface OutEntry {
   id: string;
-  stepId: string;
+  stepId: StepId;
   to: 'next' | 'loss' | 'rework';
   /** On into this portion, which parts here. */
   portion?: string | undefined;
@@ -45,10 +46,10 @@ interface OutEntry {
 
 interface CasingEntry {
   id: string;
-  stepId: string;
+  stepId: StepId;
   lengthMm: number;
   /** Which of the batch's lots; the first where none is named. */
-  lotId?: string | undefined;
+  lotId?: LotId | undefined;
 }
 
 type MarkEntry = { id: string; stepId: string | null } & Mark;
@@ -64,7 +65,7 @@ export type EntryMove = Pick<
   TransferFact,
   'id' | 'from' | 'to' | 'amount' | 'stepId' | 'lineId' | 'withId' | 'reason' | 'load'
 > & {
-  stepId: string;
+  stepId: StepId;
   /** Computed from the entry, not shown by a scale. */
   derived: boolean;
 };
@@ -72,10 +73,10 @@ export type EntryMove = Pick<
 /** A reading that comes with a move: pieces that are weighed on are counted by it. */
 interface EntryReading {
   id: string;
-  stepId: string;
+  stepId: StepId;
   kind: string;
   value: number;
-  transferId: string;
+  transferId: TransferId;
 }
 
 export interface EntryMoves {
@@ -156,8 +157,8 @@ function intoPortion(frame: BatchFrame, step: StepFact, key: string): string | n
 
 /** What is weighed on counts its pieces; a single one is a sample too. */
 function countedByWeight(
-  stepId: string,
-  transferId: string,
+  stepId: StepId,
+  transferId: TransferId,
   massMg: number,
   pieces: number,
   newId: () => string,

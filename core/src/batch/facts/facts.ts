@@ -1,3 +1,4 @@
+import type { AccountId, BatchId, CasingId, LineId, LotId, StepId, TransferId } from '../../ledger/ids.js';
 import type { Mark } from '../../bench/marks.js';
 import type { AccountKind, Measure } from '../../ledger/types.js';
 import type { UsualLoss } from '../../bench/hints.js';
@@ -33,15 +34,15 @@ export interface BatchFacts {
   /** Lots of casing that are taken for it, the oldest first. */
   casings: CasingFact[];
   /** Where what is finished of what nothing parted off comes to. */
-  productAccountId: string | null;
+  productAccountId: AccountId | null;
   /** What was parted off, or is meant to be. */
   portions: PortionFact[];
   /** Lots of good meat kept apart from this batch. */
-  reworkAccountId: string | null;
+  reworkAccountId: AccountId | null;
 }
 
 export interface BatchHead {
-  id: string;
+  id: BatchId;
   number: number;
   recipeId: string;
   recipeName: string;
@@ -70,12 +71,12 @@ export const STEP_ORIGINS = ['fat', 'taste', 'late'] as const;
 export type StepOrigin = (typeof STEP_ORIGINS)[number];
 
 export interface StepFact {
-  id: string;
+  id: StepId;
   position: number;
   document: MethodStep;
-  placeAccountId: string | null;
+  placeAccountId: AccountId | null;
   /** Where its casing is booked, in mm; only where casing is filled. */
-  casingAccountId: string | null;
+  casingAccountId: AccountId | null;
   /** What it corrects, and the how many-eth correction of that kind it belongs to. */
   origin: StepOrigin | null;
   originNo: number | null;
@@ -90,23 +91,23 @@ export interface StepFact {
 /** A portion of the batch: planned by its recipe, or parted off on the spot. */
 export interface PortionFact extends Portion {
   /** Where what is finished of it comes to. */
-  accountId: string;
+  accountId: AccountId;
 }
 
 export interface LineFact {
-  id: string;
-  stepId: string;
+  id: LineId;
+  stepId: StepId;
   position: number;
   kind: 'meat' | 'ingredient';
   name: string;
-  lotId: string;
+  lotId: LotId;
   lotCode: string;
-  lotAccountId: string;
-  placeAccountId: string;
+  lotAccountId: AccountId;
+  placeAccountId: AccountId;
   /** Meats, and lines that season a correction: what is due. */
   plannedMg: number | null;
   /** The step whose meat it seasons; null for the lines of the recipe, which season all of it. */
-  seasonsStepId: string | null;
+  seasonsStepId: StepId | null;
   document: RecipeLine | null;
   /** Meats: the fat as it was thought to be when the line was written. */
   fatPct: number | null;
@@ -135,21 +136,21 @@ interface Made {
 }
 
 export interface TransferFact extends Made {
-  id: string;
-  from: string;
-  to: string;
+  id: TransferId;
+  from: AccountId;
+  to: AccountId;
   /** Whole number above 0 in the measure of both accounts. */
   amount: number;
   at: string;
-  stepId: string | null;
-  lineId: string | null;
+  stepId: StepId | null;
+  lineId: LineId | null;
   person: string | null;
   /** The scale that showed it. */
   deviceId: string | null;
   /** The entry it was made together with, and goes with when that is taken back. */
-  withId: string | null;
+  withId: TransferId | null;
   how: TransferHow;
-  reversesId: string | null;
+  reversesId: TransferId | null;
   reason: string | null;
   /** Load of the mixer it was weighed for; 0 is for all of them. */
   load: number;
@@ -160,7 +161,7 @@ export type ReadingHow = 'scale' | 'probe' | 'typed';
 
 export interface ReadingFact extends Made {
   id: string;
-  stepId: string;
+  stepId: StepId;
   kind: string;
   value: number;
   /** Mixer load or emulsion lot; 0 is the whole step. */
@@ -169,12 +170,12 @@ export interface ReadingFact extends Made {
   person: string;
   how: ReadingHow;
   /** The weighing it was counted by. */
-  transferId: string | null;
+  transferId: TransferId | null;
 }
 
 interface MarkHead extends Made {
   id: string;
-  stepId: string | null;
+  stepId: StepId | null;
   at: string;
   person: string;
   /** Who confirmed it with a secret of their own. */
@@ -183,7 +184,7 @@ interface MarkHead extends Made {
 export type MarkFact = MarkHead & Mark;
 
 export interface AccountFact {
-  id: string;
+  id: AccountId;
   kind: AccountKind;
   measure: Measure;
   name: string;
@@ -246,10 +247,10 @@ export function plainAccount(account: Pick<AccountFact, 'id' | 'kind' | 'measure
 }
 
 interface CasingFact {
-  casingId: string;
-  lotId: string;
+  casingId: CasingId;
+  lotId: LotId;
   lotCode: string;
-  accountId: string;
+  accountId: AccountId;
   leftMm: number;
   /** Mass of the casing itself, g per m. */
   gPerM: number;

@@ -1,3 +1,4 @@
+import type { AccountId, BatchId, LotId } from '../../ledger/ids.js';
 import type { LotForm } from '../../cold-room/arrival.js';
 import { unmixed } from '../../cold-room/part.js';
 import {
@@ -52,12 +53,12 @@ export interface Standing {
 
 /** Good meat that a batch has left over, as it stands. */
 export interface LeftOver {
-  lotId: string;
-  batchId: string;
+  lotId: LotId;
+  batchId: BatchId;
   number: number;
   product: string;
   owner: string | null;
-  accountId: string;
+  accountId: AccountId;
   code: string;
   standing: Standing;
 }

@@ -1,3 +1,4 @@
+import type { LineId, LotId, StepId } from '../../ledger/ids.js';
 import type { Material } from '../../ledger/ribbon.js';
 import type { Stream } from '../../steps/index.js';
 import type { ScaleId } from '../../weighing/shop-scales.js';
@@ -15,19 +16,19 @@ export interface CureView {
 
 /** A line with its due weight, its band and what has been weighed. Masses mg. */
 export interface LineView {
-  id: string;
-  stepId: string;
+  id: LineId;
+  stepId: StepId;
   kind: 'meat' | 'ingredient';
   /** Of the recipe's line; null for meats. */
   key: string | null;
   /** The step into which it goes. */
-  intoStepId: string | null;
+  intoStepId: StepId | null;
   name: string;
   role: string;
   material: Material;
   /** Meats: the stream they go into, where lean and fat are ground apart. */
   stream: Stream;
-  lotId: string;
+  lotId: LotId;
   lotCode: string;
   required: boolean;
   dueMg: number;

@@ -1,3 +1,4 @@
+import type { BatchId, CasingId, LineId, StepId, TransferId } from '../../ledger/ids.js';
 import type { RibbonStation } from '../../ledger/ribbon.js';
 import type { Measure } from '../../ledger/types.js';
 import type { ProductState } from '../../recipe/product.js';
@@ -26,7 +27,7 @@ type StepState = 'waiting' | 'open' | 'closed';
 
 /** A step as it stands: its masses, what it asks for, and what it still needs. */
 export interface StepView {
-  id: string;
+  id: StepId;
   key: string;
   kind: MethodStep['kind'];
   title: string;
@@ -80,7 +81,7 @@ export interface PartView extends MeantPart {
 
 /** One entry of the ledger as the batch shows it. */
 export interface EntryView {
-  id: string;
+  id: TransferId;
   at: string;
   person: string;
   /** Who sent it, where the person is only said to have made it. */
@@ -88,14 +89,14 @@ export interface EntryView {
   /** Made by that person for certain, whoever sent it. */
   proven: boolean;
   retimed: boolean;
-  stepId: string | null;
+  stepId: StepId | null;
   from: string;
   to: string;
   amount: number;
   measure: Measure;
   how: TransferHow;
-  lineId: string | null;
-  reversesId: string | null;
+  lineId: LineId | null;
+  reversesId: TransferId | null;
   reversed: boolean;
   reason: string | null;
   /** Load of the mixer it was weighed for; 0 is for all of them. */
@@ -104,7 +105,7 @@ export interface EntryView {
 
 /** The short form for lists and the day. */
 export interface BatchSummary {
-  id: string;
+  id: BatchId;
   number: number;
   product: string;
   state: 'open' | 'closed' | 'cancelled';
@@ -112,7 +113,7 @@ export interface BatchSummary {
   openedAt: string;
   plannedMeatMg: number;
   stepTitle: string | null;
-  stepId: string | null;
+  stepId: StepId | null;
   /** What the batch waits for, as one sentence. */
   waitsFor: string | null;
   /** Something that needs the lead. */
@@ -150,7 +151,7 @@ export interface ProductView {
   /** What it is meant to become. */
   meantState: ProductState;
   /** The step out of which it is weighed; null for what nothing parted off. */
-  partsAtStepId: string | null;
+  partsAtStepId: StepId | null;
   /** What is meant to be parted off, or to be finished of the rest. */
   plannedMg: number;
   /** What came into it; of what nothing parted off the meat of the batch. */
@@ -218,7 +219,7 @@ export interface BatchCosts {
 }
 
 export interface CasingView {
-  casingId: string;
+  casingId: CasingId;
   name: string;
   /** The lots that are taken for it, the oldest first, and what each still has. */
   lots: { lotId: string; lotCode: string; leftMm: number }[];
