@@ -1,4 +1,3 @@
 export { recordMark } from './commands/record-mark.js';
-export { recordCasing, recordMassOut, recordWeighing } from './commands/record-moves.js';
-export { recordReading } from './commands/record-reading.js';
+export { recordCasing, recordMassOut, recordReading, recordWeighing } from './commands/record-entry.js';
 export { benchRoutes } from './routes.js';

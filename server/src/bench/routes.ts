@@ -9,8 +9,7 @@ import { decideLate, lateEntries, recordOrKeep } from './commands/late-entries.j
 import { makerOf, type Maker } from './commands/made-by.js';
 import { printLabel } from './commands/print-label.js';
 import { recordMark, recordSignature } from './commands/record-mark.js';
-import { recordCasing, recordMassOut, recordWeighing } from './commands/record-moves.js';
-import { recordReading } from './commands/record-reading.js';
+import { recordCasing, recordMassOut, recordReading, recordWeighing } from './commands/record-entry.js';
 import { confirmCure } from './commands/confirm-cure.js';
 import type { LateKind } from './store/late-entries.js';
 

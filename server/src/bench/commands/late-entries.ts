@@ -18,8 +18,7 @@ import {
 import { ForTheLead, idReused } from './entry-rules.js';
 import type { Maker } from './made-by.js';
 import { recordMark } from './record-mark.js';
-import { recordCasing, recordMassOut, recordWeighing } from './record-moves.js';
-import { recordReading } from './record-reading.js';
+import { recordCasing, recordMassOut, recordReading, recordWeighing } from './record-entry.js';
 
 /** What waits for the lead, each with the line or the step that it is about. */
 export async function lateEntries(app: AppContext): Promise<LateEntry[]> {

@@ -115,14 +115,16 @@ export interface WrittenMove extends EntryMove {
  *
  * @param counted accounts that may have a balance
  * @param taken the lot whose balance has been changed already
- * @param onFound is told, once it was sent, that a lot was short
+ * @returns whether a lot was short: known once it was sent
  */
 export function writeMoves(
   tx: Transaction,
   head: EntryHead,
   moves: readonly WrittenMove[],
-  { counted, taken, onFound }: MovesOn,
-): void {
+  { counted, taken }: MovesOn,
+): Shortfall {
+  const shortfall: Shortfall = { found: false };
+  if (moves.length === 0) return shortfall;
   insertMoves(tx, head, moves);
   const open = (account: string) => counted(account) && account !== taken?.account;
   for (const [account, delta] of balanceChanges(moves)) {
@@ -133,14 +135,19 @@ export function writeMoves(
     });
   }
   for (const move of moves) {
-    if (open(move.from)) writeShortfall(tx, head, move, onFound);
+    if (open(move.from)) writeShortfall(tx, head, move, shortfall);
   }
+  return shortfall;
 }
 
 interface MovesOn {
   counted: (account: string) => boolean;
   taken: Taken | undefined;
-  onFound: () => void;
+}
+
+/** Whether more was taken out of a lot than the books had, and that much was booked as found. */
+export interface Shortfall {
+  found: boolean;
 }
 
 function balanceChanges(moves: readonly WrittenMove[]): [string, number][] {
@@ -189,7 +196,7 @@ function writeShortfall(
   tx: Transaction,
   { batchId, personId, at, now }: EntryHead,
   move: WrittenMove,
-  onFound: () => void,
+  shortfall: Shortfall,
 ): void {
   const params = { batchId, personId, at, now, id: move.foundId, account: move.from, stepId: move.stepId };
   sql(tx).defer(
@@ -204,7 +211,7 @@ function writeShortfall(
       reason: SHORTFALL_REASON,
     },
     (touched) => {
-      if (touched > 0) onFound();
+      if (touched > 0) shortfall.found = true;
     },
   );
   const [beforeMg = '', after = ''] = shortfallSentence(AMOUNT, 'mg').split(String(AMOUNT));
