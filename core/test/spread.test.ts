@@ -121,13 +121,15 @@ describe('what air and heat took where nobody weighed', () => {
       return { step, task: tasksOf(view, step).filter(isWeighed)[0] };
     };
     const resting = stuffed(...HOUSE);
-    expect(outOf(resting, 'rest').task?.required).toBe(false);
+    expect(outOf(resting, 'rest').task).toMatchObject({ required: false });
+    expect(outOf(resting, 'rest').task?.asked).toBeUndefined();
     const smoking = closeAll(resting, 'rest');
-    expect(outOf(smoking, 'smoke').task?.required).toBe(true);
+    expect(outOf(smoking, 'smoke').task).toMatchObject({ required: false, asked: true });
     expect(outOf(smoking, 'smoke').step.missing.map((m) => m.what)).not.toContain('out');
     // A method that ends in the smoke: what is finished has a weight, or the lead signs.
     const last = stuffed(['smoke', 'smoke', { expectedYieldPct: 90 }]);
     expect(outOf(last, 'smoke').step.missing.map((m) => m.what)).toContain('out');
+    expect(outOf(last, 'smoke').task?.required).toBe(true);
     // One that ends in the freezer loses nothing and asks for none.
     const frozen = stuffed(['freeze', 'freeze']);
     expect(outOf(frozen, 'freeze').step.missing.map((m) => m.what)).not.toContain('out');

@@ -23,6 +23,8 @@ export interface WeighedTask {
   kind: 'out' | 'loss' | 'rework';
   title: string;
   required: boolean;
+  /** Its yield matters: it is asked for, and whoever goes on without has what it lost shared out at the next weight. */
+  asked?: true;
   done: boolean;
   massMg: number;
   /** Losses only: the reason the ledger knows. */
@@ -67,14 +69,17 @@ export function tasksOf(view: BatchView, step: StepView): Task[] {
   const isEarly = (ask: ReadingAsk) => readingKind(ask.kind).first === true || ask.belowC !== undefined;
   const early = step.asks.filter(isEarly);
   const late = step.asks.filter((ask) => !isEarly(ask));
+  // What only stands in air or heat is weighed when it comes out of it.
+  const passes = traitsOf(step).mass === 'passes on' && traitsOf(step).remainder !== undefined;
   return [
     ...early.map((ask) => readTask(view, step, ask)),
     ...tasteFirst(view, step),
     ...casingTask(view, step),
-    ...massTasks(view, step),
+    ...(passes ? [] : massTasks(view, step)),
     ...(step.loads > 1
       ? loadTasks(view, step, late)
       : late.filter((ask) => isOpen(view, step, ask)).map((ask) => readTask(view, step, ask))),
+    ...(passes ? massTasks(view, step) : []),
   ];
 }
 
@@ -112,7 +117,8 @@ function massTasks(view: BatchView, step: StepView): WeighedTask[] {
           id: 'out',
           kind: 'out',
           title: outTitle(step),
-          required: traits.mass !== 'passes on' || losesMuch(step),
+          required: traits.mass !== 'passes on' || step.missing.some((m) => m.what === 'out'),
+          ...(losesMuch(step) ? { asked: true as const } : {}),
           done:
             (step.outMg > partedMg && !step.counting?.weighedEach) ||
             (step.outMg > 0 && step.balanceMg <= step.inMg * LEFT_PART),
@@ -157,7 +163,7 @@ function massTasks(view: BatchView, step: StepView): WeighedTask[] {
   return [...outTask, ...losses, ...rework];
 }
 
-/** Loses so much to air and heat by its method that it is asked for; who goes on without gets it shared out later. */
+/** Loses more to air and heat by its method than the error of a scale. */
 function losesMuch({ document }: StepView): boolean {
   return (expectedLosses([document])[0] ?? 0) > LEFT_PART;
 }

@@ -126,7 +126,15 @@ function NothingOpen({ sheet, step, pending, actions, footer }: TaskProps) {
       <AtFoot actions={actions} primary={<CloseStepPrimary sheet={sheet} step={step} pending={pending} />} />
       <GoesIn sheet={sheet} step={step} pending={pending} />
       {step.missing.length === 0 ? (
-        <Box sx={{ fontSize: 34, fontWeight: 700, mt: 3 }}>Nothing is missing here.</Box>
+        <Box sx={{ fontSize: 34, fontWeight: 700, mt: 3 }}>
+          Nothing is missing here.
+          {tasksOf(sheet, step).some(isAsked) ? (
+            <Box sx={{ fontSize: 24, fontWeight: 400, mt: 1 }}>
+              Its weight is asked for, because much is lost here. Without it, what was lost is shared out at
+              the next weight.
+            </Box>
+          ) : null}
+        </Box>
       ) : (
         step.missing.map((m) => (
           <Box key={m.sentence} sx={{ fontSize: 26, fontWeight: 700, mt: 2 }}>
@@ -190,13 +198,17 @@ function TaskRow({
               }}
             >
               {task.done ? <Tick size={20} /> : null}
-              {shown(task, units) || (task.required ? 'needed' : '–')}
+              {shown(task, units) || (task.required ? 'needed' : isAsked(task) ? 'asked for' : '–')}
             </Box>
           </ButtonBase>
         </Box>
       ))}
     </Box>
   );
+}
+
+function isAsked(task: Task): boolean {
+  return isWeighed(task) && task.asked === true && !task.done;
 }
 
 function shown(task: Task, units: Units): string {
