@@ -57,6 +57,39 @@ describe('a cured mix worked by hand, on the screen', () => {
   });
 });
 
+describe('a step where air and heat take much', () => {
+  const method = (expectedYieldPct: number) => [
+    step('meats', 'weigh-meat'),
+    step('mix', 'mix'),
+    step('stuff', 'stuff'),
+    step('rest', 'rest', { expectedYieldPct, hours: 0.1 }),
+    step('pack', 'pack'),
+  ];
+  const resting = (expectedYieldPct: number) =>
+    afterEntries(aBatch(method(expectedYieldPct)), [
+      weigh('line Lean', 15_000_000),
+      weigh('line Belly', 5_000_000),
+      close('meats'),
+      close('mix'),
+      out('stuff', 20_000_000),
+      close('stuff'),
+      { kind: 'reading', body: { id: 'cold', stepId: 'rest', kind: 'temperature', value: 2 } },
+    ]);
+
+  it('asks for its weight, and closes without', () => {
+    atBench(resting(90), 'rest');
+    expect(screen.getByRole('button', { name: /On to pack.*asked for/ })).toBeTruthy();
+    expect(screen.getByText(/shared out at the next weight/)).toBeTruthy();
+    expect(screen.getByRole('button', { name: /^Close/ })).toBeTruthy();
+  });
+
+  it('asks for none where little is lost', () => {
+    atBench(resting(99), 'rest');
+    expect(screen.queryByText(/asked for/)).toBeNull();
+    expect(screen.getByRole('button', { name: /^Close/ })).toBeTruthy();
+  });
+});
+
 describe('what was noted of a step', () => {
   it('stands on its screen, whole, and on no other', () => {
     const note = `Half a minute longer. ${'The fat smears when it is warm. '.repeat(20)}`;
