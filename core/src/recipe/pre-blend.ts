@@ -52,12 +52,9 @@ export function preBlendFacts(
       `The parts come to ${Number(total.toFixed(2))} g in a kilogram; they must come to 1000 g.`,
     );
   }
-  const contents = Object.fromEntries(
-    Object.keys(NO_CONTENTS).map((key) => [
-      key,
-      known.reduce((sum, k) => sum + k.share * k.ingredient.contents[key as keyof Contents], 0),
-    ]),
-  ) as unknown as Contents;
+  const contents: Record<keyof Contents, number> = { ...NO_CONTENTS };
+  for (const name of Object.keys(NO_CONTENTS) as (keyof Contents)[])
+    contents[name] = known.reduce((sum, k) => sum + k.share * k.ingredient.contents[name], 0);
   const allergens = [...new Set(known.flatMap((k) => k.ingredient.allergens))];
   return {
     contents,

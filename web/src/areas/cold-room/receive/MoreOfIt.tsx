@@ -1,7 +1,7 @@
 import Box from '@mui/material/Box';
 import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
-import { ALLERGENS, HEAT_STATES, LOT_FORMS, MEAT_STATES, type Allergen } from '@zest/core';
+import { ALLERGENS, HEAT_STATES, LOT_FORMS, MEAT_STATES } from '@zest/core';
 import { WEIGHT_KNOWN_AT_RECEIPT } from '@zest/contract';
 import { useParties } from '../../../data/use-parties.js';
 import { NameField } from '../../../ui/NameField.js';
@@ -81,7 +81,7 @@ export function MoreOfIt({ row, issues, onChange }: MoreOfItProps) {
         select
         label="Allergens it brings"
         value={[...row.allergens]}
-        onChange={(e) => onChange({ allergens: e.target.value as unknown as Allergen[] })}
+        onChange={(e) => onChange({ allergens: ALLERGENS.filter((one) => e.target.value.includes(one)) })}
         slotProps={{ select: { multiple: true } }}
         sx={{ width: 190 }}
       >
