@@ -56,7 +56,7 @@ export function guardOfPortion(guard: GuardId, key: string | null): GuardId {
 }
 
 /** The guard itself, whichever product it is asked of. */
-export function guardOf(id: GuardId): Guard {
+function guardOf(id: GuardId): Guard {
   return id.split('@', 1)[0] as Guard;
 }
 

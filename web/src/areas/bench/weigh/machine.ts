@@ -1,7 +1,7 @@
 import { poured, type Band, type ScaleId } from '@zest/core';
 
 /** What the figure of a line comes from: the pan, the keys, or a jug that loses what is poured out of it. */
-export type Source = { by: 'pan' } | { by: 'keys' } | { by: 'jug'; jugMg: number };
+type Source = { by: 'pan' } | { by: 'keys' } | { by: 'jug'; jugMg: number };
 
 /** What was chosen at the station; all of it holds until somebody chooses otherwise. Masses mg. */
 export interface Station {
