@@ -134,6 +134,8 @@ const { url, ca, method, body, headers, servername } = JSON.parse(process.argv[2
 const { request } = url.startsWith('https') ? https : http;
 const asked = request(url, { method, ca, ...(servername ? { servername, checkServerIdentity: () => undefined } : {}), headers: { 'Content-Type': 'application/json', ...headers }, timeout: 3000 }, (answer) => {
   let text = '';
+  // A letter of several bytes may lie in two parts of the answer.
+  answer.setEncoding('utf8');
   answer.on('data', (chunk) => (text += chunk));
   answer.on('end', () => console.log(JSON.stringify({ status: answer.statusCode, text, cookies: answer.headers['set-cookie'] ?? [] })));
 });

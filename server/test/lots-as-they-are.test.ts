@@ -152,7 +152,80 @@ describe('how long meat may be out', () => {
   });
 });
 
+describe('lots put together', () => {
+  const join = (...lots: TrimLot[]) =>
+    ines.post('/lots/merge', { id: uuid(), lotIds: lots.map((l) => l.id) });
+  const set = (lot: TrimLot, status: string) =>
+    ines.post(`/lots/${lot.id}/status`, { id: uuid(), version: lot.version, status, reason: 'smells off' });
+  const two = async (more: object = {}) => [await room.receive(more), await room.receive(more)] as const;
+
+  it('do not come back from rejected, and are held as long as they were', async () => {
+    const [a, b] = await two();
+    for (const lot of [a, b]) expect((await set(lot, 'rejected')).status).toBe(200);
+    const refused = await join(a, b);
+    expect([refused.status, refused.body.detail]).toEqual([
+      409,
+      expect.stringContaining('write it off or send it back'),
+    ]);
+    const [c, d] = await two({ tempC: 14 });
+    expect((await join(c, d)).body).toMatchObject({ status: 'hold', holdReason: c.holdReason });
+  });
+
+  it('are as long out of the cold as the one that was out longest', async () => {
+    const [a, b] = await two();
+    expect((await bram.post(`/lots/${b.id}/chill`, { id: uuid(), kind: 'out' })).status).toBe(200);
+    expect((await join(a, b)).body).toMatchObject({ isOut: true });
+  });
+});
+
+describe('an empty lot', () => {
+  it('gives nothing: not by preparing it twice, nor more than is there', async () => {
+    const lot = await room.receive();
+    const trimmed = (grossMg: number) => ({
+      id: uuid(),
+      how: 'trim out',
+      grossMg,
+      usableMg: grossMg / 2,
+      parts: [{ name: 'bone', massMg: grossMg / 2, to: 'bin' }],
+      tempC: 2,
+    });
+    const prepare = (grossMg: number) => bram.post(`/lots/${lot.id}/preparations`, trimmed(grossMg));
+    const more = await prepare(kg(22));
+    expect([more.status, more.body.detail]).toEqual([409, expect.stringContaining('count the lot first')]);
+    expect((await prepare(kg(20))).status).toBe(200);
+    const again = await prepare(kg(20));
+    expect([again.status, again.body.detail]).toEqual([409, expect.stringContaining('is empty')]);
+    // The way out: what is really there is counted, and is there then.
+    expect((await bram.post(`/lots/${lot.id}/count`, { id: uuid(), amount: kg(4) })).status).toBe(200);
+    expect((await prepare(kg(4))).status).toBe(200);
+  });
+});
+
 describe('a lot that is made of another', () => {
+  it('is held when it was smoked without cure, or is still warm', async () => {
+    const smoke = async (more: object, made: object = {}) => {
+      const fat = await room.receive({ trimId: room.trimOf('Pork back fat').id, fatPct: 80, ...more });
+      const from = { lotId: fat.id, grossMg: kg(9) };
+      const body = {
+        trimId: fat.trimId,
+        massMg: kg(8),
+        heat: 'raw smoked',
+        useBy: '2026-03-20',
+        tempC: 3,
+        from,
+      };
+      return (await bram.post('/lots/produced', { id: uuid(), ...body, ...made })).body as TrimLot;
+    };
+    const cured = { saltGPerKg: 20, nitritePpm: 110, useBy: '2026-03-20' };
+    expect(await smoke(cured)).toMatchObject({ status: 'available' });
+    const bare = await smoke({ useBy: '2026-03-20' }, { tempC: 55 });
+    expect(bare.status).toBe('hold');
+    expect(bare.holdReason).toContain('botulism');
+    expect(bare.holdReason).toContain('chill below');
+    const warm = await smoke(cured, { tempC: 55 });
+    expect([warm.status, warm.holdReason?.includes('botulism')]).toEqual(['hold', false]);
+  });
+
   it('has the salt, fat and nitrite of what it was, its species, and no longer life uncooked, whatever is typed', async () => {
     const fat = await room.receive({
       trimId: room.trimOf('Pork back fat').id,

@@ -122,7 +122,8 @@ describe('parting and joining', () => {
       priceMinorPerKg: 213,
       balanceMg: kg(8),
     });
-    const gained = await bram.post('/lots/produced', { ...body, id: uuid(), massMg: kg(12) });
+    const left = { lotId: fat.id, grossMg: kg(1.5) };
+    const gained = await bram.post('/lots/produced', { ...body, id: uuid(), massMg: kg(2), from: left });
     expect(gained.body.errors[0].path).toBe('massMg');
   });
 });

@@ -4,7 +4,7 @@ import type { Person } from '@zest/contract';
 import { postTransfers } from '../../ledger/index.js';
 import type { AppContext } from '../../platform/app-context.js';
 import { conflict, invalid } from '../../platform/problem.js';
-import { addEvent, childLot, mustBeFree, mustNotBeRejected, stockTransfer } from '../store/lot-writes.js';
+import { addEvent, childLot, mustAllow, mustBeFree, stockTransfer } from '../store/lot-writes.js';
 import { commandOnLot } from './status.js';
 import { insertSale } from '../store/customers.js';
 import { asKnown } from '../store/parties.js';
@@ -20,10 +20,7 @@ export async function sellLot(
     if (lot.owner !== null) {
       throw conflict('not-ours', `${lot.code} belongs to ${lot.owner}; the shop cannot sell it.`);
     }
-    if (lot.status !== 'available') {
-      throw conflict('not-available', `${lot.code} is ${lot.status === 'hold' ? 'on hold' : 'rejected'}.`);
-    }
-    mustNotBeRejected(lot);
+    mustAllow('sell', lot);
     mustBeFree(lot, body.massMg);
     const customer = await asKnown(tx, 'owner', body.customer);
     const sold = await childLot(tx, lot, body.massMg, {

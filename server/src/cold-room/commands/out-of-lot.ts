@@ -1,9 +1,23 @@
-import { fatSdOf, gPerKgOf, heated, lose, massToken, pctOf, ppmOf, toKept } from '@zest/core';
+import {
+  NITRITE_FLOOR_PPM,
+  fatSdOf,
+  gPerKgOf,
+  heated,
+  isWarmer,
+  lose,
+  massToken,
+  pctOf,
+  ppmOf,
+  temperatureToken,
+  toKept,
+  type HeatState,
+} from '@zest/core';
 import type { Person, ProduceLot } from '@zest/contract';
 import { lossAccount, postTransfers } from '../../ledger/index.js';
 import type { Transaction } from '../../platform/database.js';
 import { invalid } from '../../platform/problem.js';
-import { addEvent, childLot, mustLock, mustNotBeRejected, stockTransfer } from '../store/lot-writes.js';
+import { limitOf } from './cold-reading.js';
+import { addEvent, childLot, mustAllow, mustLock, stockTransfer } from '../store/lot-writes.js';
 import { matterOf, type LotRow } from '../store/lots.js';
 
 /** A lot that is being made, and of what. */
@@ -29,12 +43,13 @@ export async function outOfLot(
   from: { lotId: string; grossMg: number },
 ): Promise<string> {
   const source = await mustLock(tx, from.lotId);
-  mustNotBeRejected(source);
+  mustAllow('smoke or cook', source, from.grossMg);
   mustBeOfIt(body, species, source, from.grossMg);
   const heat = body.heat ?? source.heat;
   const matter = heated(lose(matterOf(source, from.grossMg), from.grossMg - body.massMg, 'water'), heat);
   const saltGPerKg = round(gPerKgOf(matter, 'salt', 'product'), 100);
   const nitritePpm = round(ppmOf(matter, 'nitrite', 'product'), 10);
+  const hold = await holdFor({ tx, body, source, heat, ppm: ppmOf(matter, 'nitrite', 'meat block') });
   const fat = {
     pct: Math.min(100, pctOf(matter, 'fat', 'product')),
     sd: Math.hypot(fatSdOf(matter, 'product'), HEATED_SD),
@@ -52,6 +67,7 @@ export async function outOfLot(
     matter: toKept(matter),
     useBy: body.useBy,
     weightKnown: 'weighed',
+    ...(hold === null ? {} : { status: 'hold' as const, holdReason: hold }),
     priceMinor: Math.round((source.priceMinorPerKg * from.grossMg) / body.massMg),
   });
   const move = (to: string, amount: number) =>
@@ -69,6 +85,33 @@ export async function outOfLot(
     personId: person.id,
   });
   return `${massToken(body.massMg)}, ${heat}, ${fat.pct.toFixed(1)} % fat, ${saltGPerKg} g salt and ${nitritePpm} mg nitrite per kg, use by ${body.useBy}.`;
+}
+
+/**
+ * Why what was heated is not free yet: it is still warm, or it was smoked without the cure that smoke wants. The lead
+ * releases it, with a reading; null where nothing stands against it.
+ */
+async function holdFor(of: {
+  tx: Transaction;
+  body: ProduceLot;
+  source: LotRow;
+  heat: HeatState;
+  ppm: number;
+}): Promise<string | null> {
+  const { tx, body, source, heat, ppm } = of;
+  if (heat === source.heat) return null;
+  const limit = await limitOf(tx, { ...source, state: 'fresh' });
+  const words = [
+    ...(heat === 'raw smoked' && ppm < NITRITE_FLOOR_PPM
+      ? [
+          `Smoked with ${ppm.toFixed(0)} ppm of nitrite: warm smoke without cure can make botulism. Cook it through, or bin it.`,
+        ]
+      : []),
+    ...(isWarmer(body.tempC, limit)
+      ? [`At ${temperatureToken(body.tempC)} after it: chill below ${temperatureToken(limit)} and read.`]
+      : []),
+  ];
+  return words.length === 0 ? null : words.join(' ');
 }
 
 /** @throws HttpProblem 422 where it cannot have come of this lot */

@@ -16,11 +16,10 @@ import { announce } from '../../platform/live.js';
 import { conflict, fromInputError, invalid, stale } from '../../platform/problem.js';
 import {
   addEvent,
-  addParent,
   childLot,
+  mustAllow,
   mustBeFree,
   mustLock,
-  mustNotBeRejected,
   stockTransfer,
   setBaseFat,
 } from '../store/lot-writes.js';
@@ -46,7 +45,7 @@ export async function splitLot(
         toLot(lot, await shopTime(tx, now)),
       );
     }
-    mustNotBeRejected(lot);
+    mustAllow('divide', lot);
     mustBeFree(lot, body.massMg);
     if (body.massMg >= lot.balanceMg) {
       throw invalid([{ path: 'massMg', message: 'The part must weigh less than the whole lot.' }]);
@@ -105,10 +104,8 @@ export async function mergeLots(
     mustBelongTogether(lots);
     const [first] = [...lots].sort((a, b) => b.outMs - a.outMs);
     if (!first) return;
-    const merged = await childLot(tx, first, first.balanceMg, mergedFigures(body.id, lots));
-    for (const lot of lots.filter((l) => l !== first)) {
-      await addParent(tx, { lotId: merged.id, parentLotId: lot.id, batchId: null, massMg: lot.balanceMg });
-    }
+    const others = lots.filter((l) => l !== first);
+    const merged = await childLot(tx, first, first.balanceMg, mergedFigures(body.id, lots), others);
     await postTransfers(
       tx,
       now,
@@ -201,9 +198,5 @@ function mustBelongTogether(lots: readonly LotRow[]): void {
   differ('heat treatment', (l) => l.heat);
   differ('forms', (l) => l.form);
   differ('release states', (l) => l.status);
-  const held = lots.find((l) => l.reservedMg > 0);
-  if (held)
-    throw conflict('set-aside', `${held.code} is set aside for a batch; it cannot be put together now.`);
-  const empty = lots.find((l) => l.balanceMg <= 0);
-  if (empty) throw conflict('empty', `${empty.code} is empty.`);
+  for (const lot of lots) mustAllow('join', lot);
 }

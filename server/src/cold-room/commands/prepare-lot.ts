@@ -15,7 +15,7 @@ import type { AppContext } from '../../platform/app-context.js';
 import type { Transaction } from '../../platform/database.js';
 import { fromInputError, invalid } from '../../platform/problem.js';
 import { limitOf } from './cold-reading.js';
-import { addEvent, childLot, mustNotBeRejected, stockTransfer } from '../store/lot-writes.js';
+import { addEvent, childLot, mustAllow, stockTransfer } from '../store/lot-writes.js';
 import { commandOnLot } from './status.js';
 import type { LotRow } from '../store/lots.js';
 import { findTrim, type TrimKind } from '../store/trims.js';
@@ -26,8 +26,8 @@ const DIVISION_MG = 40_000;
 
 /**
  * Raw in, prepared out: the usable becomes a lot of its own at its true cost, every part goes where
- * it was sent, and what nobody can explain is written down as that. Reality is not refused: where the
- * gross is more than the books had, the rest is found.
+ * it was sent, and what nobody can explain is written down as that. Within the error of weighing, where the gross is
+ * more than the books had, the rest is found.
  */
 export async function prepareLot(
   app: AppContext,
@@ -36,7 +36,7 @@ export async function prepareLot(
   body: PrepareLot,
 ): Promise<void> {
   await commandOnLot(app, person, lotId, 'prepare-lot', body, async ({ tx, now, lot }) => {
-    mustNotBeRejected(lot);
+    mustAllow('prepare', lot, body.grossMg);
     const answer = compute(lot, body);
     const isThaw = body.how === 'thaw';
     if (isThaw && lot.state === 'fresh') {
@@ -58,7 +58,7 @@ export async function prepareLot(
             tempAt: now,
             fat: { pct: fat.fatPct, sd: fat.fatSd, knownBy: fat.knownBy },
             ...(isThaw ? { state: 'thawed' as const } : {}),
-            ...(body.how === 'roast' ? { heat: 'cooked' } : {}),
+            ...(body.how === 'roast' ? { heat: 'cooked' as const } : {}),
             ...(hold ? { status: 'hold' as const, holdReason: hold } : {}),
           })
         : undefined;

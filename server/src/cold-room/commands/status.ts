@@ -8,7 +8,7 @@ import type { Transaction } from '../../platform/database.js';
 import { announce } from '../../platform/live.js';
 import { conflict, invalid, stale } from '../../platform/problem.js';
 import { limitOf, readNow } from './cold-reading.js';
-import { addEvent, mustLock, type LotEventKind } from '../store/lot-writes.js';
+import { addEvent, mustAllow, mustLock, type LotEventKind } from '../store/lot-writes.js';
 import { toLot, type LotRow } from '../store/lots.js';
 import { shopTime } from '../../platform/shop-time.js';
 import * as store from '../store/status.js';
@@ -151,6 +151,7 @@ export async function changeState(
   await commandOnLot(app, person, lotId, 'lot-state', body, async ({ tx, now, lot }) => {
     await mustBeCurrent(tx, lot, body.version, now);
     if (lot.state === body.state) throw conflict('unchanged', `${lot.code} is already ${lot.state}.`);
+    mustAllow('freeze or thaw', lot);
     if (body.state === 'thawed' && lot.state !== 'frozen') {
       throw conflict('not-frozen', `${lot.code} is ${lot.state}; only what is frozen can be thawed.`);
     }

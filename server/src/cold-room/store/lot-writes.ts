@@ -1,5 +1,6 @@
 import { sql } from '../../platform/sql.js';
 import { v7 as uuid } from 'uuid';
+import { lifeOf, mayNot, neverBetter, type LotDeed, type LotLife } from '@zest/core';
 import { addAccounts, addBalanceRows, postTransfers, type NewTransfer } from '../../ledger/index.js';
 import type { Db, Transaction } from '../../platform/database.js';
 import { conflict, invalid, notFound } from '../../platform/problem.js';
@@ -50,16 +51,20 @@ export function stockTransfer(
 }
 
 /**
- * A lot made out of another one: the same trim, owner, dates and history of cold unless said
- * otherwise, with its parentage written down. Nothing is booked into it yet.
+ * A lot made out of another one, or of several: the same trim, owner, dates and history of cold unless said
+ * otherwise, with its parentage written down, and never better than what it was made of. Nothing is booked into it yet.
+ *
+ * @param others what else is in it, all of each
  */
 export async function childLot(
   tx: Transaction,
   parent: LotRow,
   massMg: number,
   change: Partial<NewLot> = {},
+  others: readonly LotRow[] = [],
 ): Promise<NewLot> {
-  const lot: NewLot = {
+  const made = lifeOf([parent, ...others].map(lifeOfRow));
+  const said: NewLot = {
     id: uuid(),
     accountId: uuid(),
     kind: 'trim',
@@ -83,19 +88,31 @@ export async function childLot(
     matter: keptOf(parent),
     weightKnown: parent.weightKnown,
     useBy: parent.useBy,
-    status: parent.status === 'hold' ? 'hold' : 'available',
-    holdReason: parent.holdReason,
+    status: 'available',
+    holdReason: null,
     boxMg: null,
     ...change,
   };
+  const { holdReason = null, heat = parent.heat, useBy = parent.useBy } = said;
+  const { outMs, outSinceMs, status, ...life } = neverBetter(
+    { ...said, holdReason, heat, useBy, outMs: 0, outSinceMs: null },
+    made,
+  );
+  const lot: NewLot = { ...said, ...life, status: status === 'available' ? status : 'hold' };
   await makeLot(tx, lot);
   await addParent(tx, { lotId: lot.id, parentLotId: parent.id, batchId: null, massMg });
+  for (const { id, balanceMg } of others)
+    await addParent(tx, { lotId: lot.id, parentLotId: id, batchId: null, massMg: balanceMg });
   sql(tx).defer('UPDATE lot SET out_since = :since, out_ms = :ms WHERE id = :id', {
     id: lot.id,
-    since: parent.outSince,
-    ms: parent.outMs,
+    since: outSinceMs === null ? null : new Date(outSinceMs),
+    ms: outMs,
   });
   return lot;
+}
+
+function lifeOfRow({ status, holdReason, state, heat, useBy, outMs, outSince }: LotRow): LotLife {
+  return { status, holdReason, state, heat, useBy, outMs, outSinceMs: outSince?.getTime() ?? null };
 }
 
 export async function addParent(
@@ -174,11 +191,13 @@ export function mustBeFree(lot: LotRow, massMg: number, path = 'massMg'): void {
   ]);
 }
 
-/** @throws HttpProblem 409 when the lot is rejected: it is only written off or returned */
-export function mustNotBeRejected(lot: LotRow): void {
-  if (lot.status === 'rejected') {
-    throw conflict('rejected', `${lot.trimName} ${lot.code} is rejected; write it off or send it back.`);
-  }
+/**
+ * Whether something may be done to a lot as it is; every command of the cold room that takes of one asks.
+ * @throws HttpProblem 409 with what stands against it
+ */
+export function mustAllow(deed: LotDeed, lot: LotRow, massMg?: number): void {
+  const why = mayNot(deed, { ...lot, name: `${lot.trimName} ${lot.code}` }, massMg);
+  if (why !== null) throw conflict(lot.status === 'rejected' ? 'rejected' : 'not-of-this-lot', why);
 }
 
 export async function setBaseFat(

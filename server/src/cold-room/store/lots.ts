@@ -1,5 +1,13 @@
 import { sql } from '../../platform/sql.js';
-import { chillClock, lotMatter, shopDay, urgency, type KeptMatter, type Matter } from '@zest/core';
+import {
+  chillClock,
+  lotMatter,
+  shopDay,
+  urgency,
+  type HeatState,
+  type KeptMatter,
+  type Matter,
+} from '@zest/core';
 import { keptMatter, lotCarries, type LotCarries, type TrimLot } from '@zest/contract';
 import { parsed } from '../../platform/json.js';
 import type { Db } from '../../platform/database.js';
@@ -77,7 +85,7 @@ export interface NewLot {
   /** When that was read; as it is received where absent. */
   tempAt?: Date | null;
   state: 'fresh' | 'frozen' | 'thawed';
-  heat?: string;
+  heat?: HeatState;
   form?: string;
   weightKnown?: string;
   saltGPerKg?: number;
