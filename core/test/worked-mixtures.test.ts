@@ -1,8 +1,11 @@
 import { describe, expect, it } from 'vitest';
 import {
   NO_CONTENTS,
+  batchMasses,
   describeMixture,
   fold,
+  gPerKgOf,
+  ppmOf,
   preBlendFacts,
   recipeFigures,
   recipeLabel,
@@ -13,7 +16,7 @@ import {
 } from '../src/index.js';
 import { aBatch, afterEntries, ingredientLine } from './a-batch.js';
 import { METHOD, close, weigh } from './a-cured-batch.js';
-import { US } from './on-the-way.js';
+import { US, method, onTo } from './on-the-way.js';
 
 interface Line {
   name: string;
@@ -132,6 +135,81 @@ const MIXTURES: readonly Worked[] = [
     nitrite: 110,
     water: 0,
   },
+  {
+    what: 'a packet, a cure and ice',
+    lines: [
+      { name: 'packet', gPerKg: 25, role: 'packet', contents: { saltPct: 64 } },
+      { name: 'cure', gPerKg: 18, role: 'cure', contents: CURE },
+      ice(80),
+    ],
+    // 16 of the packet and 17.892 of the cure.
+    salt: 33.892,
+    nitrite: 108,
+    water: (80 / 1123) * 100,
+  },
+  {
+    what: 'a brine beside salt',
+    lines: [
+      salt(10),
+      {
+        name: 'brine',
+        gPerKg: 60,
+        role: 'liquid',
+        contents: { saltPct: 10, nitritePct: 0.2, waterPct: 89.8 },
+      },
+    ],
+    salt: 16,
+    nitrite: 120,
+    water: (60 / 1070) * 100,
+  },
+  {
+    what: 'cure on meat that was cured before',
+    lines: [{ name: 'cure', gPerKg: 8, role: 'cure', contents: CURE }],
+    cured: { saltGPerKg: 10, nitritePpm: 60 },
+    // 10 and 7.952 of salt, 60 and 48 of nitrite.
+    salt: 17.952,
+    nitrite: 108,
+    water: 0,
+  },
+  {
+    what: 'a pre-blend that is half salt, and a binder that is none',
+    lines: [
+      { name: 'house blend', gPerKg: 36, role: 'packet', contents: { saltPct: 50 } },
+      { name: 'milk powder', gPerKg: 20, role: 'binder', contents: { binderPct: 100 } },
+    ],
+    salt: 18,
+    nitrite: 0,
+    water: 0,
+  },
+  {
+    what: 'oil, which is no water, with ice',
+    lines: [salt(15), { name: 'oil', gPerKg: 50, role: 'fat', contents: { fatPct: 100 } }, ice(50)],
+    salt: 15,
+    nitrite: 0,
+    water: (50 / 1115) * 100,
+  },
+];
+
+/** What of them is left after so much was dried away, and what it holds by hand: it is all in there still, in less. */
+const DRIED = [
+  {
+    of: 'a weak cure',
+    lossPct: 36,
+    salt: (17.892 * 20) / (20.36 * 0.64),
+    nitrite: (108 * 20) / (20.36 * 0.64),
+  },
+  {
+    of: 'a cure inside a packet',
+    lossPct: 30,
+    salt: (16 * 20) / (20.5 * 0.7),
+    nitrite: (125 * 20) / (20.5 * 0.7),
+  },
+  {
+    of: 'meat that was cured before',
+    lossPct: 20,
+    salt: (26 * 20) / (20.12 * 0.8),
+    nitrite: (110 * 20) / (20.12 * 0.8),
+  },
 ];
 
 const MEAT_MG = 20_000_000;
@@ -151,14 +229,14 @@ const ingredientOf = (line: Line): Ingredient => ({
 });
 
 /** Everything weighed in as it was due, and mixed. */
-function madeOf({ lines, cured }: Worked) {
+function madeOf({ lines, cured }: Worked, steps = METHOD) {
   const ingredients = lines.map((l) =>
     ingredientLine(l.name, l.gPerKg, {
       role: l.role ?? 'seasoning',
       carries: { contents: contentsOf(l), allergens: [], parts: [], compound: l.role === 'packet' },
     }),
   );
-  const begun = aBatch(METHOD, { ingredients, meats: [{ name: 'Lean', plannedMg: MEAT_MG, fatPct: 20 }] });
+  const begun = aBatch(steps, { ingredients, meats: [{ name: 'Lean', plannedMg: MEAT_MG, fatPct: 20 }] });
   const accounts = begun.accounts.map((a) => (a.name === 'Lean' ? { ...a, ...cured } : a));
   return afterEntries({ ...begun, accounts }, [
     weigh('line Lean', MEAT_MG),
@@ -209,6 +287,46 @@ describe('worked mixtures say the same everywhere', () => {
     near(figures.mixPerMeat, mixPerMeat);
     const names = (text: string) => text.split(', ').slice(1).sort();
     expect(names(recipeLabel(document, figures).text)).toEqual(names(view.label?.text ?? ''));
+  });
+
+  it.each(DRIED)('$of, dried by $lossPct %', ({ of, lossPct, salt: saltGPerKg, nitrite }) => {
+    const worked = MIXTURES.find((m) => m.what === of)!;
+    const steps = method(
+      ['meats', 'weigh-meat'],
+      ['spice', 'weigh-ingredients'],
+      ['mix', 'mix'],
+      ['hang', 'hang', { targetLossPct: lossPct }],
+      ['pack', 'pack'],
+    );
+    const wetMg = MEAT_MG * (1 + worked.lines.reduce((sum, l) => sum + l.gPerKg, 0) / 1000);
+    const dryMg = Math.round((wetMg * (100 - lossPct)) / 100);
+    const hung = afterEntries(madeOf(worked, steps), [close('mix'), onTo('hang', dryMg), close('hang')]);
+    const near = (value: number, wanted: number) => expect(value / wanted).toBeCloseTo(1, 5);
+
+    const kept = standingAt(hung, 'pack')!;
+    near(kept.saltGPerKg, saltGPerKg);
+    near(kept.nitritePpm, nitrite);
+    // What is finished of it holds the same, and so does the calculation.
+    const packed = afterEntries(hung, [onTo('pack', dryMg), close('pack')]);
+    const product = batchMasses(packed).matters.together('product');
+    near(gPerKgOf(product, 'salt', 'product'), saltGPerKg);
+    near(ppmOf(product, 'nitrite', 'product'), nitrite);
+    const own = worked.cured
+      ? { saltPct: worked.cured.saltGPerKg / 10, nitritePct: worked.cured.nitritePpm / 1e4 }
+      : {};
+    const calc = describeMixture({
+      lines: [
+        { name: 'lean', massKg: 20, meat: true, contents: { fatPct: 20, ...own } },
+        ...worked.lines.map((l) => ({
+          name: l.name,
+          massKg: (l.gPerKg * 20) / 1000,
+          contents: l.contents ?? {},
+        })),
+      ],
+      losses: [{ as: 'water', massKg: (wetMg - dryMg) / 1e6 }],
+    });
+    near(calc.perKg.saltGPerKg, saltGPerKg);
+    near(calc.perKg.nitritePpm, nitrite);
   });
 
   it('a pre-blend holds what its parts hold', () => {
