@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import {
+  fold,
   learnedFrom,
   madeBatch,
   minutesToMixIn,
@@ -110,6 +111,30 @@ describe('a batch as it was made', () => {
     expect(made).toMatchObject({ id: 'batch', number: 7, versionNo: 1, state: 'open' });
     expect(made.label).toContain('lean');
     expect(madeBatch(base, US)).toMatchObject({ meatMinor: 0, lines: [], label: null });
+  });
+});
+
+describe('the gauges of a batch', () => {
+  const saltOf = (facts: BatchFacts) => fold(facts, US).gauges.find((g) => g.substance === 'salt')?.value;
+  const meatIn = afterEntries(aBatch(STEPS, { ingredients: [SALT] }), [
+    weigh('line Lean', 15_000_000),
+    weigh('line Belly', 5_000_000),
+    close('meats'),
+  ]);
+
+  it('count what was weighed as it was, what was not as it is due, and what was left out as nothing', () => {
+    // 4 g/kg are due; 160 g on 20 kg are 8.
+    expect(saltOf(meatIn)).toBeCloseTo(4, 9);
+    const twice = afterEntries(meatIn, [weigh('line Fine salt', 160_000)]);
+    expect(saltOf(twice)).toBeCloseTo(8, 9);
+    expect(saltOf(closeAll(twice, 'spice'))).toBeCloseTo(8, 9);
+    expect(saltOf(closeAll(meatIn, 'spice'))).toBeCloseTo(0, 9);
+  });
+
+  it('leave room in whole milligrams, or say that there is none to tell', () => {
+    const rooms = fold(weighed(aBatch(STEPS, { ingredients: [CURE, SALT] })), US).gauges.map((g) => g.roomMg);
+    expect(rooms.some((mg) => mg !== null)).toBe(true);
+    for (const mg of rooms) expect(mg === null || Number.isInteger(mg)).toBe(true);
   });
 });
 

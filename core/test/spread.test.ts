@@ -25,6 +25,8 @@ const HEAD: Parameters<typeof method> = [
 ];
 /** 20 kg of meat, 350 g of cure and 80 g of salt, stuffed. */
 const STUFFED_MG = 20_430_000;
+/** Nine tenths of nine tenths of it. */
+const HOT_MG = 16_548_300;
 const STUFFED: BenchEntry[] = [
   weigh('line Lean', 15_000_000),
   weigh('line Belly', 5_000_000),
@@ -97,6 +99,36 @@ describe('what air and heat took where nobody weighed', () => {
     const signed = closeAll(asked, 'pack');
     const most = STUFFED_MG * (1 - 0.99 * 0.9 * 0.98 + 0.05);
     expect(STUFFED_MG - 12_000_000 - batchMasses(signed).unaccountedMg).toBeCloseTo(most, -4);
+  });
+
+  it('is not booked before somebody weighs', () => {
+    const unseen = batchMasses(closeAll(stuffed(...HOUSE), 'rest', 'smoke', 'cool'));
+    expect(unseen.ribbon.flatMap((s) => s.slivers)).toEqual([]);
+    expect(unseen.ribbon.find((s) => s.name === 'Pack')?.inMg).toBe(STUFFED_MG);
+  });
+
+  it('is shared with what the step itself takes, and again when that is put right', () => {
+    const cooked = stuffed(
+      ['smoke', 'smoke', { expectedYieldPct: 90 }],
+      ['cook', 'cook', { stopBelowC: 71, expectedYieldPct: 90 }],
+      ['pack', 'pack'],
+    );
+    const hot = closeAll(afterEntries(closeAll(cooked, 'smoke'), [onTo('cook', HOT_MG, 'hot')]), 'cook');
+    const seen = yieldsOf(hot);
+    expect([seen['smoke'], seen['cook']].map((y) => y?.toFixed(4))).toEqual(['0.9000', '0.9000']);
+    // It was a kilogram more: what both lost is less, in the same proportion of 10 to 9.
+    const wrong = hot.transfers.find((t) => t.id === 'hot')!;
+    const back = { from: wrong.to, to: wrong.from, amount: wrong.amount, reversesId: wrong.id };
+    const open = { ...hot, steps: hot.steps.map((s) => (s.id === 'cook' ? { ...s, closedAt: null } : s)) };
+    const again: BenchEntry = { kind: 'close', body: { id: 'once more', stepId: 'cook' } };
+    const right = onTo('cook', HOT_MG + 1_000_000, 'right');
+    const mended = afterEntries(moved(open, back), [right, again]);
+    const lostAt = (name: string) =>
+      batchMasses(mended)
+        .ribbon.find((s) => s.name === name)!
+        .slivers.reduce((sum, l) => sum + l.massMg, 0);
+    expect(lostAt('Smoke') + lostAt('Cook')).toBeCloseTo(STUFFED_MG * 0.19 - 1_000_000, -1);
+    expect(lostAt('Smoke') / lostAt('Cook')).toBeCloseTo(10 / 9, 5);
   });
 
   it('is nothing where more came out than went in', () => {
