@@ -50,9 +50,9 @@ export type Guard = keyof typeof GUARDS | Substance;
 /** The same of one product of several: signed for that product alone. */
 export type GuardId = Guard | `${Guard}@${string}`;
 
-/** A guard asked of a portion; of what nothing parted off it is the guard alone. */
-export function guardOfPortion(guard: GuardId, key: string | null): GuardId {
-  return key === null ? guardOf(guard) : `${guardOf(guard)}@${key}`;
+/** A guard asked of a portion, by which the lead signs for that product alone. */
+export function guardOfPortion<G extends string>(guard: G, key: string): `${G}@${string}` {
+  return `${guard}@${key}`;
 }
 
 /** The guard itself, whichever product it is asked of. */

@@ -67,7 +67,7 @@ function ofPortion(input: CheckInput, lane: Lane<WorkingDocument>, said: readonl
     .filter((f) => !said.some((s) => s.sentence === f.sentence && s.level === f.level))
     .map((f) => ({
       ...inDocument(f, input.document, lane),
-      guard: guardOfPortion(f.guard, lane.key),
+      guard: lane.key === null ? f.guard : guardOfPortion(f.guard, lane.key),
       sentence: `${lane.name}: ${f.sentence}`,
     }));
 }

@@ -1,12 +1,6 @@
 import type { BookId } from '../rules/books.js';
 import type { FatClass } from '../rules/fat.js';
-import {
-  LIMIT_RULES,
-  NITRITE_FLOOR_PPM,
-  SALT_BAND,
-  type LimitRule,
-  type Substance,
-} from '../rules/limits.js';
+import { LIMIT_RULES, nitriteFloorOf, SALT_BAND, type LimitRule, type Substance } from '../rules/limits.js';
 import { SLACK, basisMg, gPerKgOf, type Basis } from '../matter/figures.js';
 import { lose, type Matter } from '../matter/matter.js';
 import type { PartName } from '../matter/parts.js';
@@ -147,7 +141,7 @@ const ROOM_OF: Record<Substance, string> = {
 
 /** The floor is meant on the meat block; on the mix it reads lower. */
 function floorOn(basis: Gauge['basis'], { house, figures: { matter } }: GaugeInput): number {
-  const onMeat = house?.nitriteFloorPpm ?? NITRITE_FLOOR_PPM;
+  const onMeat = nitriteFloorOf(house);
   return (onMeat * basisMg(matter, 'meat block')) / basisMg(matter, basis);
 }
 

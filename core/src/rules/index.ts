@@ -6,6 +6,7 @@ export {
   BOOKS_AS_OF,
   LIMIT_RULES,
   NITRITE_FLOOR_PPM,
+  nitriteFloorOf,
   SALT_BAND,
   SUBSTANCES,
   type LimitRule,

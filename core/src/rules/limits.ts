@@ -211,6 +211,11 @@ export const LIMIT_RULES: readonly LimitRule[] = [
 /** Least ingoing nitrite that colours and protects, ppm on the meat block; common practice, warns only. */
 export const NITRITE_FLOOR_PPM = 100;
 
+/** The floor of the house on the meat, ppm; the common one where it has set none. */
+export function nitriteFloorOf(house: { nitriteFloorPpm?: number | null | undefined } | undefined): number {
+  return house?.nitriteFloorPpm ?? NITRITE_FLOOR_PPM;
+}
+
 /** True salt, g per kg of meat, that a product of a state usually has; common practice, a house setting. */
 export const SALT_BAND: Record<string, { minGPerKg: number; maxGPerKg: number }> = {
   raw: { minGPerKg: 12, maxGPerKg: 20 },

@@ -1,7 +1,7 @@
 import { SLACK, basisMg, isCure, join, type Matter } from '../../matter/index.js';
 import { massPerMeat } from '../../recipe/dose.js';
 import { NITRITE_RULES } from '../../rules/books.js';
-import { LIMIT_RULES, NITRITE_FLOOR_PPM } from '../../rules/limits.js';
+import { LIMIT_RULES, nitriteFloorOf } from '../../rules/limits.js';
 import { traitsOf } from '../../steps/index.js';
 import { accountName } from '../facts/account-name.js';
 import type { BatchFacts, LineFact, ShopFacts, TransferFact } from '../facts/facts.js';
@@ -92,8 +92,7 @@ function bounds(input: CureInput, substance: CureSubstance): { floorPpm: number;
   const rule = NITRITE_RULES[shop.book];
   const perMeat = basis.mixMg / basis.basisMg;
   const onBasis = rule.basis === 'meat block' ? 1 : 1 / perMeat;
-  if (substance === 'nitrite')
-    return { floorPpm: (shop.nitriteFloorPpm ?? NITRITE_FLOOR_PPM) * onBasis, limitPpm: rule.limitPpm };
+  if (substance === 'nitrite') return { floorPpm: nitriteFloorOf(shop) * onBasis, limitPpm: rule.limitPpm };
   const meantPpm = facts.lines.reduce((sum, line) => {
     if (!line.document) return sum;
     return sum + massPerMeat(line.document.dose, perMeat) * perKgOf(facts, line).parts.nitrate * onBasis;

@@ -12,7 +12,7 @@ import { temperatureToken } from '../../quantity/tokens.js';
 import { SAFE_CORE_C, isPoultry, safeCoreC } from '../../species/index.js';
 import { brokenSpeciesRules } from '../../rules/claims.js';
 import { checkRecipe } from '../../recipe/check.js';
-import type { GuardId } from '../../findings/guards.js';
+import { guardOfPortion, type GuardId } from '../../findings/guards.js';
 import type { Allergen } from '../../recipe/ingredient.js';
 import { numberOf, traitsOf } from '../../steps/index.js';
 import type { BatchFacts, LineFact, ShopFacts } from '../facts/facts.js';
@@ -201,7 +201,7 @@ export function objections(facts: BatchFacts, shop: ShopFacts): Objection[] {
     ...facts.portions.flatMap(({ key, name }) =>
       ofLane(key)
         .filter((o) => !main.some((m) => m.sentence === o.sentence && m.level === o.level))
-        .map((o) => ({ ...o, guard: `${o.guard}@${key}` as const, sentence: `${name}: ${o.sentence}` })),
+        .map((o) => ({ ...o, guard: guardOfPortion(o.guard, key), sentence: `${name}: ${o.sentence}` })),
     ),
   ];
 }

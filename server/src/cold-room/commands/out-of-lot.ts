@@ -1,11 +1,11 @@
 import {
-  NITRITE_FLOOR_PPM,
   fatSdOf,
   gPerKgOf,
   heated,
   isWarmer,
   lose,
   massToken,
+  nitriteFloorOf,
   pctOf,
   ppmOf,
   temperatureToken,
@@ -16,6 +16,7 @@ import type { Person, ProduceLot } from '@zest/contract';
 import { lossAccount, postTransfers } from '../../ledger/index.js';
 import type { Transaction } from '../../platform/database.js';
 import { invalid } from '../../platform/problem.js';
+import { houseRules } from '../../platform/settings.js';
 import { limitOf } from './cold-reading.js';
 import { addEvent, childLot, mustAllow, mustLock, stockTransfer } from '../store/lot-writes.js';
 import { matterOf, type LotRow } from '../store/lots.js';
@@ -101,8 +102,9 @@ async function holdFor(of: {
   const { tx, body, source, heat, ppm } = of;
   if (heat === source.heat) return null;
   const limit = await limitOf(tx, { ...source, state: 'fresh' });
+  const floorPpm = nitriteFloorOf(await houseRules(tx));
   const words = [
-    ...(heat === 'raw smoked' && ppm < NITRITE_FLOOR_PPM
+    ...(heat === 'raw smoked' && ppm < floorPpm
       ? [
           `Smoked with ${ppm.toFixed(0)} ppm of nitrite: warm smoke without cure can make botulism. Cook it through, or bin it.`,
         ]
