@@ -24,3 +24,15 @@ export function blocking(
 ): Finding[] {
   return findings.filter((f) => f.level === 'stop' || (f.level === 'sign' && !signed[f.guard]?.trim()));
 }
+
+/** Whether two are one and the same in every respect: said of the same place, by the same guard, as far. */
+export function isSame(one: Finding, other: Finding): boolean {
+  return (
+    one.guard === other.guard &&
+    one.level === other.level &&
+    one.path === other.path &&
+    one.about === other.about &&
+    one.amount === other.amount &&
+    one.sentence === other.sentence
+  );
+}

@@ -15,7 +15,7 @@ import { checkPortions } from './check-portions.js';
 import { checkProduct } from './check-product.js';
 import type { WorkingDocument } from './document.js';
 import { recipeFigures, type RecipeFigures } from './figures.js';
-import type { Finding } from '../findings/finding.js';
+import { isSame, type Finding } from '../findings/finding.js';
 import { guardOfPortion } from '../findings/guards.js';
 import { gauges, type Gauge, type GaugeInput } from './gauges.js';
 import type { Ingredient } from './ingredient.js';
@@ -56,7 +56,7 @@ export function checkRecipe(input: CheckInput): RecipeCheck {
   const findings = own.findings.map((f) => inDocument(f, document, main));
   return {
     ...own,
-    findings: [...findings, ...portions.flatMap((lane) => ofPortion(input, lane, own.findings))],
+    findings: [...findings, ...portions.flatMap((lane) => ofPortion(input, lane, findings))],
   };
 }
 
@@ -64,9 +64,10 @@ export function checkRecipe(input: CheckInput): RecipeCheck {
 function ofPortion(input: CheckInput, lane: Lane<WorkingDocument>, said: readonly Finding[]): Finding[] {
   const { findings } = checkLane({ ...input, name: lane.name, document: lane.document });
   return findings
-    .filter((f) => !said.some((s) => s.sentence === f.sentence && s.level === f.level))
+    .map((f) => inDocument(f, input.document, lane))
+    .filter((f) => !said.some((s) => isSame(s, f)))
     .map((f) => ({
-      ...inDocument(f, input.document, lane),
+      ...f,
       guard: lane.key === null ? f.guard : guardOfPortion(f.guard, lane.key),
       sentence: `${lane.name}: ${f.sentence}`,
     }));

@@ -46,17 +46,21 @@ export interface Objection {
 /** What a figure may move by with the lots' own kilograms and still be what was signed. */
 const SAME = 1e-3;
 
+/** Whether two are of one guard, and about the same. */
+function isAlike(one: Objection, other: Objection): boolean {
+  return one.guard === other.guard && one.level === other.level && one.about === other.about;
+}
+
 /** Objections that were not there before, or that go further now. */
 export function newObjections(before: readonly Objection[], after: readonly Objection[]): Objection[] {
-  const isOld = (one: Objection) =>
-    before.some(
-      (old) =>
-        old.guard === one.guard &&
-        old.level === one.level &&
-        old.about === one.about &&
-        (one.amount ?? 0) <= (old.amount ?? 0) + SAME,
-    );
-  return after.filter((one) => !isOld(one));
+  return after.filter(
+    (one) => !before.some((old) => isAlike(old, one) && (one.amount ?? 0) <= (old.amount ?? 0) + SAME),
+  );
+}
+
+/** Whether two are one and the same in every respect, as of two products that are both wrong in the same way. */
+function isSame(one: Objection, other: Objection): boolean {
+  return isAlike(one, other) && one.amount === other.amount && one.sentence === other.sentence;
 }
 
 /** A meat of the batch with what is known of the lot it comes from. */
@@ -181,6 +185,7 @@ function underTheirCore(meats: readonly MeatIn[], recipe: MeatRules['recipe']): 
       level: 'sign',
       guard: 'core',
       about: names,
+      amount: safeCoreC(birds.flatMap(speciesIn)) - hottest,
       sentence: `${names} needs ${needed} in the core, and this product is cooked to ${temperatureToken(hottest)}. Name the time at temperature that your plan allows.`,
     },
   ];
@@ -200,7 +205,7 @@ export function objections(facts: BatchFacts, shop: ShopFacts): Objection[] {
     ...main,
     ...facts.portions.flatMap(({ key, name }) =>
       ofLane(key)
-        .filter((o) => !main.some((m) => m.sentence === o.sentence && m.level === o.level))
+        .filter((o) => !main.some((m) => isSame(m, o)))
         .map((o) => ({ ...o, guard: guardOfPortion(o.guard, key), sentence: `${name}: ${o.sentence}` })),
     ),
   ];
