@@ -145,4 +145,25 @@ describe('batches planned together', () => {
       expect(broken.length).toBeLessThanOrEqual(1);
     }
   });
+
+  // Alone and first, whatever may be of any fat takes all of the cheap lean, and the lean batch cannot be made after it.
+  const any = { id: 'any', batchKg: 20, window: { minPct: 10, maxPct: 45 }, confidence: 0.9 };
+  const taking = [unsure('a', 10, 2, 1, 22), unsure('b', 30, 4, 3, 30), unsure('c', 50, 3, 5, 20)];
+
+  it('is sure of both where one after the other is not possible at all', () => {
+    const { answer, made } = planned(taking, [any, lean]);
+    expect(answer.costOneByOne).toBeNull();
+    for (const batch of made) {
+      expect(batch.confidenceMet).toBe(true);
+      expect(batch.inWindow).toBeGreaterThanOrEqual(0.9);
+    }
+    expect(answer.cost).toBeLessThanOrEqual(cheapestPair(taking, [any, lean], 0.5) * 1.01);
+  });
+
+  it('and so it is with whole boxes', () => {
+    const boxed = taking.map((t) => (t.id === 'b' ? { ...t, boxKg: 5, balance: true } : t));
+    const { answer, made } = planned(boxed, [any, lean]);
+    expect(answer.costOneByOne).toBeNull();
+    for (const batch of made) expect(batch.inWindow).toBeGreaterThanOrEqual(0.9 - 1e-3);
+  });
 });

@@ -4,13 +4,17 @@ import {
   HEAT_STATES,
   MEAT_STATES,
   lifeOf,
+  heldFor,
+  LOT_DEEDS,
   mayNot,
+  mayNotBecome,
   neverBetter,
+  THAWED_DAYS,
+  thawedDayWrong,
   type LotDeed,
   type LotLife,
 } from '../src/index.js';
 
-const DEEDS: LotDeed[] = ['divide', 'join', 'prepare', 'smoke or cook', 'sell', 'freeze or thaw'];
 const lot = (more: object = {}) => ({
   name: 'Pork T-1',
   status: 'available' as const,
@@ -21,15 +25,17 @@ const lot = (more: object = {}) => ({
 
 describe('what may be done to a lot', () => {
   it('is everything to what is there and available, and nothing to what is rejected or empty', () => {
-    for (const deed of DEEDS) {
-      expect(mayNot(deed, lot()), deed).toBeNull();
-      expect(mayNot(deed, lot({ status: 'rejected' })), deed).toContain('write it off or send it back');
-      expect(mayNot(deed, lot({ balanceMg: 0 })), deed).toBe('Pork T-1 is empty.');
-    }
+    const stops = (more: object) => LOT_DEEDS.filter((deed) => mayNot(deed, lot(more)) !== null);
+    const but = (...left: LotDeed[]) => LOT_DEEDS.filter((deed) => !left.includes(deed));
+    expect(stops({})).toEqual([]);
+    expect(stops({ status: 'rejected' })).toEqual(but('bring back', 'give back'));
+    expect(stops({ balanceMg: 0 })).toEqual(but('bring back'));
+    expect(mayNot('divide', lot({ status: 'rejected' }))).toContain('write it off or send it back');
+    expect(mayNot('divide', lot({ balanceMg: 0 }))).toBe('Pork T-1 is empty.');
   });
 
   it('of what is held is all but to sell it; of what is set aside all but to join it', () => {
-    const stops = (more: object) => DEEDS.filter((deed) => mayNot(deed, lot(more)) !== null);
+    const stops = (more: object) => LOT_DEEDS.filter((deed) => mayNot(deed, lot(more)) !== null);
     expect(stops({ status: 'hold' })).toEqual(['sell']);
     expect(stops({ reservedMg: 1 })).toEqual(['join']);
   });
@@ -38,6 +44,52 @@ describe('what may be done to a lot', () => {
     // 10 kg weighed in parts may be off by 50 g and a division of 20 g.
     expect(mayNot('prepare', lot(), 10_070_000)).toBeNull();
     expect(mayNot('prepare', lot(), 10_070_001)).toContain('count the lot first');
+  });
+});
+
+describe('what a lot may become', () => {
+  it('is available only out of a hold, by the way that the sentence names', () => {
+    const STATUS = ['available', 'hold', 'rejected'] as const;
+    const ways = STATUS.flatMap((status) =>
+      STATUS.filter((to) => mayNotBecome(to, { name: 'T-1', status }) === null).map((to) => [status, to]),
+    );
+    expect(ways).toEqual([
+      ['available', 'hold'],
+      ['available', 'rejected'],
+      ['hold', 'available'],
+      ['hold', 'rejected'],
+      ['rejected', 'hold'],
+    ]);
+    expect(mayNotBecome('hold', { name: 'T-1', status: 'hold' })).toBe('T-1 is already on hold.');
+    expect(mayNotBecome('available', { name: 'T-1', status: 'rejected' })).toContain('put it on hold');
+  });
+
+  it('is held for one more reason, unless there is none or it is rejected', () => {
+    const held = { status: 'hold' as const, holdReason: 'warm' };
+    const rejected = { status: 'rejected' as const, holdReason: 'smells' };
+    expect(heldFor('out too long', { status: 'available', holdReason: null })).toEqual({
+      status: 'hold',
+      holdReason: 'out too long',
+    });
+    expect(heldFor('out too long', held).holdReason).toBe('out too long');
+    expect(heldFor(null, held)).toEqual(held);
+    expect(heldFor('out too long', rejected)).toEqual(rejected);
+  });
+});
+
+describe('the last day of what is thawed', () => {
+  const wrong = (useBy: string, had: string | null, frozenOn: string | null = null) =>
+    thawedDayWrong(useBy, { useBy: had, frozenOn }, '2026-03-16');
+
+  it('is near, and none that it had lost before it was frozen', () => {
+    expect(THAWED_DAYS).toBe(3);
+    expect(wrong('2026-03-19', null)).toBeNull();
+    expect(wrong('2026-03-20', null)).toContain('2026-03-19 is its last day');
+    expect(wrong('2026-03-15', null)).toContain('cannot be before');
+    expect(wrong('2026-03-17', '2026-03-17')).toBeNull();
+    expect(wrong('2026-03-17', '2026-03-10')).toContain('nobody wrote down');
+    expect(wrong('2026-03-17', '2026-03-10', '2026-03-10')).toBeNull();
+    expect(wrong('2026-03-17', '2026-03-10', '2026-03-11')).toContain('past its day');
   });
 });
 
@@ -81,7 +133,8 @@ describe('a lot made of others', () => {
         expect(held(is)).toBe(Math.max(held(said), held(made)));
         expect(thawed(is)).toBe(Math.max(thawed(said), thawed(made)));
         expect(heat(is)).toBe(Math.max(heat(said), heat(made)));
-        if (said.heat === 'cooked' && made.heat !== 'cooked') expect(is.useBy).toBe(said.useBy);
+        const isThawed = said.state === 'thawed' && made.state === 'frozen';
+        if (isThawed || (said.heat === 'cooked' && made.heat !== 'cooked')) expect(is.useBy).toBe(said.useBy);
         else expect(after(is.useBy, made.useBy)).toBe(false);
         expect(is.outMs).toBe(Math.max(said.outMs, made.outMs));
       }),

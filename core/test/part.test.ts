@@ -92,6 +92,14 @@ describe('the fat of what is left after trimming', () => {
     expect(() => after([{ name: 'flank', kg: 6, fatPct: 90 }])).toThrow(/cannot have been as fat/);
     expect(after([{ name: 'fat edge', kg: 1 }], 22)).toEqual({ fatPct: 22, fatSd: 4, knownBy: 'eye' });
   });
+
+  it('is what the eye says only as near to what follows from the parts as the eye is', () => {
+    const off = [{ name: 'back fat', kg: 2, fatPct: 90 }];
+    // It follows that 15 % is left, ± 2.8: twice that is what the eye may be off by.
+    expect(after(off, 20)).toEqual({ fatPct: 20, fatSd: 4, knownBy: 'eye' });
+    expect(() => after(off, 21)).toThrow(/15.0 % fat, and the eye says 21 %/);
+    expect(() => after([{ name: 'bone', kg: 1 }], 4)).toThrow(/30.0 % fat/);
+  });
 });
 
 describe('a temperature typed soon after a warm one', () => {

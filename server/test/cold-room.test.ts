@@ -161,7 +161,12 @@ describe('holding and releasing', () => {
       await ines.post(`/lots/${lot.id}/state`, { ...freeze, id: uuid(), reason: 'cold room failed' })
     ).body;
     const thawed = (
-      await ines.post(`/lots/${lot.id}/state`, { id: uuid(), version: frozen.version, state: 'thawed' })
+      await ines.post(`/lots/${lot.id}/state`, {
+        id: uuid(),
+        version: frozen.version,
+        state: 'thawed',
+        useBy: '2026-03-17',
+      })
     ).body as LotDetail;
     expect(thawed.weightKnown).toBe('pre-thaw');
     const batch = await ines.post('/batches', room.batchBody([{ lot: thawed, massMg: kg(10) }]));

@@ -113,7 +113,7 @@ describe('a lot that was warm', () => {
 
   it('frozen that came too warm is not released by calling it thawed', async () => {
     const lot = await room.receive({ state: 'frozen', tempC: -6 });
-    const state = { id: uuid(), version: lot.version, state: 'thawed' };
+    const state = { id: uuid(), version: lot.version, state: 'thawed', useBy: '2026-03-17' };
     const thawed = (await ines.post(`/lots/${lot.id}/state`, state)).body as TrimLot;
     expect(thawed.status).toBe('hold');
     expect(pathOf(await release(thawed, {}))).toBe('tempC');

@@ -40,6 +40,9 @@ export const trimLot = z.object({
   receivedOn: day,
   ageDays: z.int(),
   useBy: day.nullable(),
+  /** As far as anybody said, kept by everything that is made of it. */
+  slaughteredOn: day.nullable(),
+  frozenOn: day.nullable(),
   urgency: z.enum(['past', 'today', 'soon', 'fine']),
   tempC: z.number().nullable(),
   /** When that was read. */
@@ -239,6 +242,8 @@ export const coldRoomRoutes = {
       version: z.int(),
       state: z.enum(['frozen', 'thawed']),
       reason: reason.optional(),
+      /** Of what is thawed: its new last day. */
+      useBy: day.optional(),
     }),
     response: lotDetail,
   }),

@@ -49,6 +49,11 @@ export const stockItem = z.object({
 });
 export type StockItem = z.infer<typeof stockItem>;
 
+const strength = z
+  .number({ error: 'The strength must be a number of percent.' })
+  .min(0, { error: 'The strength must be 0 % or more.' })
+  .max(100, { error: 'The strength must be 100 % or less.' });
+
 /** Strengths are written to so much of a percent. */
 const WRITTEN_TO = 0.05;
 
@@ -164,6 +169,9 @@ export const receiveGoods = z.object({
   /** Where it is not known yet: null, and costs say so. */
   priceMinor: z.int().min(0).max(1_000_000).nullable().default(null),
   useBy: day.nullable().default(null),
+  /** Of a cure: what its bag says. */
+  nitritePct: strength.optional(),
+  nitratePct: strength.optional(),
 });
 export type ReceiveGoods = z.infer<typeof receiveGoods>;
 

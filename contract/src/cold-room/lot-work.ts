@@ -38,6 +38,8 @@ export const prepareLot = command.extend({
   /** Fat of what is usable, when it is known better than before. */
   fatPct: fatPct.optional(),
   tempC,
+  /** Of what was thawed: its new last day. */
+  useBy: day.optional(),
 });
 export type PrepareLot = z.infer<typeof prepareLot>;
 

@@ -39,6 +39,8 @@ export const receiveLot = z
     tempC: arrivalTempC,
     state: z.enum(MEAT_STATES),
     useBy: day.nullable().default(null),
+    slaughteredOn: day.nullable().default(null),
+    frozenOn: day.nullable().default(null),
     weightKnown: z.enum(WEIGHT_KNOWN_AT_RECEIPT, {
       error: 'Say how its weight is known: weighed, counted, nominal or guessed.',
     }),

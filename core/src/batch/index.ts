@@ -1,4 +1,5 @@
 export { mostOutMg } from './facts/held.js';
+export { counted } from './facts/moves.js';
 export { apply, type Fact } from './facts/apply.js';
 export { batchCure, bringsCure, type BatchCure, type CurePart, type CureState } from './judged/cure.js';
 export { leftOverAt, standingAt, type LeftOver, type Standing } from './facts/kept.js';

@@ -13,7 +13,18 @@ export { cookOut, type CookOutSample } from './cook-out.js';
 export { readDelivery, DELIVERY_COLUMNS, type DeliveryLine, type DeliveryShop } from './delivery.js';
 export { READINGS_AGREE_C, canHaveChilled } from './chilling.js';
 export { fatAfter } from './fat-after.js';
-export { lifeOf, mayNot, neverBetter, type LotDeed, type LotLife } from './lot-life.js';
+export {
+  LOT_DEEDS,
+  THAWED_DAYS,
+  heldFor,
+  lifeOf,
+  mayNot,
+  mayNotBecome,
+  neverBetter,
+  thawedDayWrong,
+  type LotDeed,
+  type LotLife,
+} from './lot-life.js';
 export { PART_MODES, partLot, unmixed, weighedApartMg, type PartMode } from './part.js';
 export { fatStories, type FatBase, type FatStory, type FatTest } from './fat-history.js';
 export { daysLeft, urgency, type Urgency } from './outlook.js';

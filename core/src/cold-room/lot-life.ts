@@ -1,13 +1,71 @@
 import { massToken } from '../quantity/tokens.js';
 import { HEAT_STATES, MEAT_STATES, type HeatState, type MeatState } from './arrival.js';
+import { addDays } from '../quantity/shop-time.js';
 import { weighedApartMg } from './part.js';
 
-/** What is done to a lot of meat in the cold room. */
-export type LotDeed = 'divide' | 'join' | 'prepare' | 'smoke or cook' | 'sell' | 'freeze or thaw';
+type LotStatus = 'available' | 'hold' | 'rejected';
+
+interface DeedTraits {
+  /** It may be done to what is rejected: that leaves the shop, or stands in the cold. */
+  ofRejected?: true;
+  /** Not to what is held. */
+  notHeld?: true;
+  /** All of it at once: nothing of it may be set aside for a batch. */
+  ofAll?: true;
+  /** The books may be wrong: it may be done where they have nothing. */
+  ofEmpty?: true;
+}
+
+/** What is done to a lot of meat in the cold room, and to which lots that may be done. Any may be counted or written off. */
+const DEEDS = {
+  divide: {},
+  join: { ofAll: true },
+  prepare: {},
+  'smoke or cook': {},
+  sell: { notHeld: true },
+  'freeze or thaw': {},
+  'take out': {},
+  'bring back': { ofRejected: true, ofEmpty: true },
+  'give back': { ofRejected: true },
+} as const satisfies Record<string, DeedTraits>;
+export type LotDeed = keyof typeof DEEDS;
+export const LOT_DEEDS = Object.keys(DEEDS) as LotDeed[];
+
+/** What a lot may become from what it is: what was rejected is held first, and judged anew. */
+const BECOMES: Record<LotStatus, readonly LotStatus[]> = {
+  available: ['hold', 'rejected'],
+  hold: ['available', 'rejected'],
+  rejected: ['hold'],
+};
+
+/** Why a lot cannot become what is asked, as a sentence with the way out; null when it can. */
+export function mayNotBecome(
+  to: LotStatus,
+  { name, status }: Pick<LotThere, 'name' | 'status'>,
+): string | null {
+  if (status === to) return `${name} is already ${STATUS_WORDS[to]}.`;
+  if (BECOMES[status].includes(to)) return null;
+  return `${name} is rejected. Where that was wrong, put it on hold with the reason, then release it with a reading.`;
+}
+
+const STATUS_WORDS: Record<LotStatus, string> = {
+  available: 'available',
+  hold: 'on hold',
+  rejected: 'rejected',
+};
+
+/** A lot that is found to be wrong is held, for one more reason; what is rejected stays that. */
+export function heldFor(
+  reason: string | null,
+  lot: Pick<LotLife, 'status' | 'holdReason'>,
+): Pick<LotLife, 'status' | 'holdReason'> {
+  if (reason === null || lot.status === 'rejected') return { status: lot.status, holdReason: lot.holdReason };
+  return { status: 'hold', holdReason: reason };
+}
 
 /** What a lot is, as far as it decides what may become of it. Masses mg, times ms. */
 export interface LotLife {
-  status: 'available' | 'hold' | 'rejected';
+  status: LotStatus;
   /** Why it is held. */
   holdReason: string | null;
   state: MeatState;
@@ -35,11 +93,12 @@ interface LotThere extends Pick<LotLife, 'status'> {
  */
 export function mayNot(deed: LotDeed, lot: LotThere, massMg = lot.balanceMg): string | null {
   const { name, status, balanceMg, reservedMg } = lot;
-  if (status === 'rejected') return `${name} is rejected; write it off or send it back.`;
-  if (status === 'hold' && deed === 'sell') return `${name} is on hold.`;
+  const asks: DeedTraits = DEEDS[deed];
+  if (status === 'rejected' && !asks.ofRejected) return `${name} is rejected; write it off or send it back.`;
+  if (status === 'hold' && asks.notHeld) return `${name} is on hold.`;
+  if (asks.ofEmpty) return null;
   if (balanceMg <= 0) return `${name} is empty.`;
-  if (deed === 'join' && reservedMg > 0)
-    return `${name} is set aside for a batch; it cannot be put together now.`;
+  if (asks.ofAll && reservedMg > 0) return `${name} is set aside for a batch; it cannot be put together now.`;
   if (massMg <= balanceMg + weighedApartMg(balanceMg)) return null;
   return `${name} has ${massToken(balanceMg)} by the books, and ${massToken(massMg)} is more. Weigh again; if it is really there, count the lot first.`;
 }
@@ -71,16 +130,43 @@ function worseOf(a: LotLife, b: LotLife): LotLife {
 
 /**
  * What is said of a lot that is made of others, held against what they were: never better than that. A day of its own it has
- * only where heat made it keep longer.
+ * only where heat made it keep longer, or where it was thawed for it ({@link thawedDayWrong}).
  */
 export function neverBetter(said: LotLife, made: LotLife): LotLife {
   const isCooked = said.heat === 'cooked' && made.heat !== 'cooked';
+  const isThawed = said.state === 'thawed' && made.state === 'frozen';
   const worse = worseOf(said, made);
   return {
     ...worse,
     heat: HEAT_STATES.indexOf(said.heat) >= HEAT_STATES.indexOf(made.heat) ? said.heat : made.heat,
-    useBy: isCooked ? said.useBy : worse.useBy,
+    useBy: isCooked || isThawed ? said.useBy : worse.useBy,
   };
+}
+
+/** Days that thawed meat is given at most, the day of thawing aside; common practice. */
+export const THAWED_DAYS = 3;
+
+/**
+ * Why a day is none for a lot that is thawed today, as a sentence; null when it is one. Ice stops the days that a lot had
+ * when it was frozen, and gives none to what was past them then.
+ *
+ * @param lot `useBy` as it was before, `frozenOn` the day it was frozen where that is known
+ */
+export function thawedDayWrong(
+  useBy: string,
+  lot: { useBy: string | null; frozenOn: string | null },
+  today: string,
+): string | null {
+  const latest = addDays(today, THAWED_DAYS);
+  if (useBy < today) return 'It is thawed today: its day cannot be before that.';
+  if (useBy > latest) return `Thawed meat keeps ${THAWED_DAYS} days at most: ${latest} is its last day.`;
+  const { useBy: had, frozenOn } = lot;
+  if (had === null || useBy <= had) return null;
+  if (frozenOn === null)
+    return `It was to be used by ${had}, and nobody wrote down when it was frozen: it keeps no longer than that.`;
+  return frozenOn <= had
+    ? null
+    : `It was frozen on ${frozenOn}, past its day of ${had}: ice gives that none back.`;
 }
 
 const STATUS = ['available', 'hold', 'rejected'] as const satisfies readonly LotLife['status'][];

@@ -1,5 +1,5 @@
 import { v7 as uuid } from 'uuid';
-import { DEFAULT_FAT_SD, SCALES, plan } from '@zest/core';
+import { DEFAULT_FAT_SD, SCALES, addDays, plan } from '@zest/core';
 import type { BlendSettings, Person, Recipe } from '@zest/contract';
 import { solver } from '../calc/solver.js';
 import { addDraft } from '../blend/index.js';
@@ -115,6 +115,7 @@ async function prepareLots(
       usableMg,
       parts: work.parts.map(([name, kg]) => ({ name, massMg: Math.round(kg * 1e6), to: 'bin' })),
       tempC: 2.8,
+      ...(work.how === 'thaw' ? { useBy: addDays(clock.today(), 2) } : {}),
     });
     if (work.daysAgo > 3) await countLot(app, cast.lead, usable, { id: uuid(), amount: 0 });
   }
@@ -272,6 +273,8 @@ async function addTrimLot(
     state: lot.state ?? 'fresh',
     useBy: dayAfter(clock.now(), KEEPS_DAYS[lot.state ?? 'fresh']),
     weightKnown: 'weighed',
+    slaughteredOn: null,
+    frozenOn: null,
     boxMg: lot.boxKg === undefined ? null : Math.round(lot.boxKg * 1e6),
     owner: lot.owner ?? null,
     form: 'whole',

@@ -57,6 +57,8 @@ export interface GateFacts {
   taste?: Pick<TasteState, 'state' | 'sentence'> | undefined;
   /** Time that must still pass, ms; 0 or absent where none must. */
   leftMs?: number | undefined;
+  /** What it has of lots that were held since. */
+  held?: readonly Missing[] | undefined;
   /** What the step asks of the cure before anything is entered at it. */
   cure?: readonly Missing[] | undefined;
   /** What the time out of the cold asks. */
@@ -86,6 +88,7 @@ export interface GateFacts {
 export function stepGate(facts: GateFacts): Missing[] {
   return [
     ...missingBefore(facts),
+    ...(facts.held ?? []),
     ...(facts.cure ?? []),
     ...(facts.cold ?? []),
     ...missingReady(facts),

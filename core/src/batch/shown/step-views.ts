@@ -26,6 +26,7 @@ import {
   type Situation,
 } from '../../steps/index.js';
 import { bringsCure, type BatchCure } from '../judged/cure.js';
+import { missingHeld } from '../judged/held-lots.js';
 import { cureDoor } from '../judged/cure-door.js';
 import type { BatchFacts, ShopFacts, StepFact } from '../facts/facts.js';
 import { stepGate } from '../judged/gate.js';
@@ -256,6 +257,7 @@ function gateOf(input: LaneInput, at: StepNow, isOpen: boolean): Missing[] {
     skippedLoads: marksOf(marks, 'load-skipped').map((m) => m.load),
     ...(at.ready.length > 0 ? { ready: marks.some((m) => m.kind === 'ready') } : {}),
     ...(traits.tastes || traits.tastedBefore ? { taste } : {}),
+    held: missingHeld(facts, input.masses, step),
     cure: cureDoor(facts, step, cure),
     cold: isOpen ? missingCold(step, cold, shop) : [],
     leftMs: isOpen ? timeLeft(facts, step, shop) : 0,

@@ -47,6 +47,7 @@ export async function checkMeats(
     issues.push({ path: 'uses', message: 'A lot stands twice in the blend.' });
   }
   issues.push(...windowIssues(body, lots, recipe, book));
+  issues.push(...unweighedIssues(body, lots));
   issues.push(...guardIssues(body, lots, lanesOf(name, recipe), shop.today));
   if (issues.length > 0) throw invalid(issues);
   return lots;
@@ -112,6 +113,21 @@ function blendOf(body: Pick<OpenBatch, 'uses'>, lots: ReadonlyMap<string, MeatLo
   } catch (error) {
     throw error instanceof InputError ? fromInputError(error) : error;
   }
+}
+
+/** A plan on weights that nobody weighed may come short: the lead says that it may rest on them. */
+function unweighedIssues(
+  { uses, signed }: Pick<OpenBatch, 'uses' | 'signed'>,
+  lots: ReadonlyMap<string, MeatLot>,
+): InputIssue[] {
+  const names = uses.flatMap(({ lotId }) => {
+    const lot = lots.get(lotId);
+    const isWeighed = lot?.weightKnown !== 'guessed' && lot?.weightKnown !== 'counted';
+    return lot === undefined || isWeighed ? [] : [`${lot.name} ${lot.code} (${lot.weightKnown})`];
+  });
+  if (names.length === 0 || signed['weight']) return [];
+  const message = `${names.join(', ')} was never weighed. Weigh it and count the lot, or say why the plan may rest on that.`;
+  return [{ path: 'signed.weight', message }];
 }
 
 /** What speaks against the meats of a batch, at the place where the lead signs past it. */

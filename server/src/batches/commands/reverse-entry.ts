@@ -1,7 +1,7 @@
 import { v7 as uuid } from 'uuid';
-import { apply, type BatchFacts, type TransferFact } from '@zest/core';
+import { apply, counted, type BatchFacts, type BatchView, type TransferFact } from '@zest/core';
 import type { BatchChanged, Person } from '@zest/contract';
-import { holdAgain, postTransfers } from '../../ledger/index.js';
+import { heldOf, holdAgain, postTransfers } from '../../ledger/index.js';
 import type { AppContext } from '../../platform/app-context.js';
 import { announce } from '../../platform/live.js';
 import { HttpProblem, conflict, notFound } from '../../platform/problem.js';
@@ -10,8 +10,8 @@ import { settle } from './settle.js';
 
 /**
  * Takes a wrong entry back with a reason: the mirror transfer, the stock set aside again while its
- * step is open, and everything that was computed from it computed again. What was made together with
- * it, as the mass of a casing with its metres, goes with it.
+ * step is open, as far as the batch is still due some of it, and everything that was computed from it computed again.
+ * What was made together with it, as the mass of a casing with its metres or what its lot was short of, goes with it.
  */
 export function reverseEntry(
   app: AppContext,
@@ -19,7 +19,7 @@ export function reverseEntry(
   batchId: string,
   body: { id: string; transferId: string; reason: string },
 ): Promise<BatchChanged> {
-  return commandOnBatch(app, person, batchId, 'reverse', body, async ({ tx, now, facts }) => {
+  return commandOnBatch(app, person, batchId, 'reverse', body, async ({ tx, now, facts, view }) => {
     const wrong = facts.transfers.find((t) => t.id === body.transferId);
     if (!wrong) throw notFound('This entry');
     refuseWhatCannot(facts, wrong, person);
@@ -43,7 +43,11 @@ export function reverseEntry(
       mirrors.map((m) => ({ ...m, at: now, batchId, personId: person.id })),
     );
     const isOpen = facts.steps.some((s) => s.id === wrong.stepId && s.closedAt === null);
-    if (wrong.lineId !== null && isOpen) await holdAgain(tx, batchId, wrong.from, wrong.amount);
+    if (wrong.lineId !== null && isOpen) {
+      const held = await heldOf(tx, batchId, wrong.from);
+      const dueMg = stillDue(facts, view(), wrong) - held;
+      if (dueMg > 0) await holdAgain(tx, batchId, wrong.from, Math.min(wrong.amount, dueMg));
+    }
     const after = mirrors.reduce(
       (next, m) =>
         apply(next, { kind: 'transfer', transfer: { ...m, at: now.toISOString(), person: person.name } }),
@@ -52,6 +56,15 @@ export function reverseEntry(
     await settle(tx, after, now, person.id);
     if (wrong.lineId !== null) announce(tx, now, { topic: 'lots' });
   });
+}
+
+/** What a batch is due of the lot of an entry without it, mg: more is not set aside for it again. */
+function stillDue(facts: BatchFacts, { lines }: BatchView, wrong: TransferFact): number {
+  const mine = facts.lines.filter((l) => l.lotAccountId === wrong.from);
+  const due = mine.reduce((sum, l) => sum + (l.plannedMg ?? lines.find((v) => v.id === l.id)?.dueMg ?? 0), 0);
+  const ids = new Set(mine.map((l) => l.id));
+  const weighed = counted(facts.transfers).filter((t) => t.id !== wrong.id && ids.has(t.lineId ?? ''));
+  return due - weighed.reduce((sum, t) => sum + (t.from === wrong.from ? t.amount : -t.amount), 0);
 }
 
 function refuseWhatCannot(facts: BatchFacts, wrong: TransferFact, person: Person): void {

@@ -198,11 +198,12 @@ function writeShortfall(
   move: WrittenMove,
   shortfall: Shortfall,
 ): void {
-  const params = { batchId, personId, at, now, id: move.foundId, account: move.from, stepId: move.stepId };
+  const { foundId: id, from: account, stepId, id: causeId } = move;
+  const params = { batchId, personId, at, now, id, account, stepId, causeId };
   sql(tx).defer(
     `INSERT INTO transfer (${COLUMNS})
      SELECT :id, IF(a.measure = 'mm', :foundMm, :foundMg), b.account_id, -b.amount, :at, :now, :batchId, :stepId, NULL,
-       :personId, NULL, NULL, NULL, NULL, 'derived', NULL, :reason, 0, FALSE, FALSE, ${NUMBER}
+       :personId, NULL, NULL, NULL, :causeId, 'derived', NULL, :reason, 0, FALSE, FALSE, ${NUMBER}
      FROM balance b JOIN account a ON a.id = b.account_id WHERE b.account_id = :account AND b.amount < 0`,
     {
       ...params,

@@ -58,7 +58,7 @@ export async function sellLot(
   });
 }
 
-/** Weighs a customer's own back to the customer. What is weighed is never refused. */
+/** Weighs a customer's own back to the customer, no more than is there. */
 export async function returnLot(
   app: AppContext,
   person: Person,
@@ -71,6 +71,7 @@ export async function returnLot(
         { path: 'id', message: `${lot.code} is the shop's own; there is nobody to give it back to.` },
       ]);
     }
+    mustAllow('give back', lot, body.massMg);
     await postTransfers(tx, now, [
       stockTransfer({
         from: lot.accountId,

@@ -1,6 +1,6 @@
 import { v7 as uuid } from 'uuid';
 import { SHOP_ACCOUNTS } from '@zest/core';
-import type { NewIngredient, Person, ReceiveGoods } from '@zest/contract';
+import type { NewIngredient, Person, ReceiveGoods, StockItem } from '@zest/contract';
 import { addAccounts } from '../../ledger/index.js';
 import type { AppContext } from '../../platform/app-context.js';
 import { once } from '../../platform/commands.js';
@@ -61,6 +61,29 @@ export async function addSupply(tx: Db, ingredientId: string, name: string, at: 
   });
 }
 
+/** What is printed on bags of one strength differs by no more than this, percent. */
+const SAME_STRENGTH = 0.005;
+
+/**
+ * A bag of cure is as strong as the ingredient that it is a lot of: every recipe and every open batch doses it by that.
+ * @throws HttpProblem 422 where nobody said how strong it is, or it is another strength
+ */
+function mustBeAsStrong(item: StockItem, { nitritePct, nitratePct }: ReceiveGoods): void {
+  if ((item.nitritePct ?? 0) + (item.nitratePct ?? 0) <= 0) return;
+  const asked = [
+    ['nitritePct', 'nitrite', item.nitritePct ?? 0, nitritePct],
+    ['nitratePct', 'nitrate', item.nitratePct ?? 0, nitratePct],
+  ] as const;
+  const issues = asked.flatMap(([path, name, known, said]) => {
+    if (said === undefined)
+      return known > 0 ? [{ path, message: `Say how much ${name} the bag says it has, in percent.` }] : [];
+    if (Math.abs(said - known) <= SAME_STRENGTH) return [];
+    const message = `${item.name} has ${known} % ${name} here, and every recipe doses it by that; this bag has ${said} %. Read it again; if it is right, receive it as an ingredient of its own.`;
+    return [{ path, message }];
+  });
+  if (issues.length > 0) throw invalid(issues);
+}
+
 /** Takes a lot of an ingredient or a casing into stock; an untyped bag is held. */
 export async function receiveGoods(app: AppContext, person: Person, body: ReceiveGoods): Promise<void> {
   const now = app.now();
@@ -68,6 +91,7 @@ export async function receiveGoods(app: AppContext, person: Person, body: Receiv
   await once(app.db, head, async (tx) => {
     const item = await findItem(tx, now, body.itemId);
     if (item.kind !== body.kind) throw notFound('This stock item');
+    mustBeAsStrong(item, body);
     const held = item.typed
       ? null
       : 'Nobody has said whether this is plain salt, a cure or neither; it cannot be weighed in.';

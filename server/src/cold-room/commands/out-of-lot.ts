@@ -16,6 +16,7 @@ import type { Person, ProduceLot } from '@zest/contract';
 import { lossAccount, postTransfers } from '../../ledger/index.js';
 import type { Transaction } from '../../platform/database.js';
 import { invalid } from '../../platform/problem.js';
+import { mustMaySign } from '../../people/index.js';
 import { houseRules } from '../../platform/settings.js';
 import { limitOf } from './cold-reading.js';
 import { addEvent, childLot, mustAllow, mustLock, stockTransfer } from '../store/lot-writes.js';
@@ -46,6 +47,8 @@ export async function outOfLot(
   const source = await mustLock(tx, from.lotId);
   mustAllow('smoke or cook', source, from.grossMg);
   mustBeOfIt(body, species, source, from.grossMg);
+  if (source.useBy !== null && body.useBy > source.useBy)
+    mustMaySign(person, `${source.code} was to be used by ${source.useBy}, and would keep longer.`);
   const heat = body.heat ?? source.heat;
   const matter = heated(lose(matterOf(source, from.grossMg), from.grossMg - body.massMg, 'water'), heat);
   const saltGPerKg = round(gPerKgOf(matter, 'salt', 'product'), 100);

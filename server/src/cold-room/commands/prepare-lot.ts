@@ -16,7 +16,8 @@ import type { Transaction } from '../../platform/database.js';
 import { fromInputError, invalid } from '../../platform/problem.js';
 import { limitOf } from './cold-reading.js';
 import { addEvent, childLot, mustAllow, stockTransfer } from '../store/lot-writes.js';
-import { commandOnLot } from './status.js';
+import { shopTime } from '../../platform/shop-time.js';
+import { commandOnLot, mustBeThawedDay } from './status.js';
 import type { LotRow } from '../store/lots.js';
 import { findTrim, type TrimKind } from '../store/trims.js';
 import { insertPreparation } from '../store/preparations.js';
@@ -42,6 +43,10 @@ export async function prepareLot(
     if (isThaw && lot.state === 'fresh') {
       throw invalid([{ path: 'how', message: `${lot.code} is fresh; only frozen meat is thawed.` }]);
     }
+    const useBy =
+      isThaw && lot.state === 'frozen'
+        ? mustBeThawedDay(body.useBy, lot, (await shopTime(tx, now)).today)
+        : lot.useBy;
     const limit = await limitOf(tx, { ...lot, state: 'fresh' });
     const trims = await partTrims(tx, body);
     const fat = fatOf(lot, body, trims);
@@ -57,6 +62,7 @@ export async function prepareLot(
             tempC: body.tempC,
             tempAt: now,
             fat: { pct: fat.fatPct, sd: fat.fatSd, knownBy: fat.knownBy },
+            useBy,
             ...(isThaw ? { state: 'thawed' as const } : {}),
             ...(body.how === 'roast' ? { heat: 'cooked' as const } : {}),
             ...(hold ? { status: 'hold' as const, holdReason: hold } : {}),

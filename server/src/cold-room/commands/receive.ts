@@ -96,6 +96,8 @@ async function takeIn(
     carries: lot.carries,
     weightKnown: lot.weightKnown,
     useBy: lot.useBy,
+    slaughteredOn: lot.slaughteredOn,
+    frozenOn: lot.frozenOn,
     status: holdReason ? 'hold' : 'available',
     holdReason,
     boxMg: lot.boxMg,

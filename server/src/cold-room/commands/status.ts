@@ -1,15 +1,17 @@
 import { v7 as uuid } from 'uuid';
-import { isWarmer, temperatureToken } from '@zest/core';
+import { heldFor, isWarmer, mayNotBecome, temperatureToken, thawedDayWrong } from '@zest/core';
 import type { ColdReading, Person, TrimLot } from '@zest/contract';
-import { touchBatchesOfLot } from '../../ledger/index.js';
+import { touchBatch, touchBatchesOfLot } from '../../ledger/index.js';
 import type { AppContext } from '../../platform/app-context.js';
 import { once } from '../../platform/commands.js';
 import type { Transaction } from '../../platform/database.js';
 import { announce } from '../../platform/live.js';
+import { addNotice } from '../../platform/notices.js';
 import { conflict, invalid, stale } from '../../platform/problem.js';
 import { limitOf, readNow } from './cold-reading.js';
 import { addEvent, mustAllow, mustLock, type LotEventKind } from '../store/lot-writes.js';
 import { toLot, type LotRow } from '../store/lots.js';
+import { holdLots, reachOf } from '../store/reach.js';
 import { shopTime } from '../../platform/shop-time.js';
 import * as store from '../store/status.js';
 
@@ -58,7 +60,8 @@ export async function setLotStatus(
 ): Promise<void> {
   await commandOnLot(app, person, lotId, 'lot-status', body, async ({ tx, now, lot }) => {
     await mustBeCurrent(tx, lot, body.version, now);
-    if (lot.status === body.status) throw conflict('unchanged', `${lot.code} is already that.`);
+    const not = mayNotBecome(body.status, { ...lot, name: lot.code });
+    if (not !== null) throw conflict('unchanged', not);
     const clock = toLot(lot, await shopTime(tx, now));
     const limit = await limitOf(tx, lot);
     const read = await readNow(app, lot, body, now);
@@ -80,6 +83,7 @@ export async function setLotStatus(
       tempC: read?.tempC ?? null,
       now,
     });
+    if (body.status !== 'available') await sayWhereItIs({ tx, now, lot }, person, body);
     addEvent(tx, {
       lotId,
       kind: EVENT[body.status].kind,
@@ -92,6 +96,25 @@ export async function setLotStatus(
       personId: person.id,
     });
   });
+}
+
+/** What has some of a lot that is wrong is held as well, and the lead of every batch that has some of it is told. */
+async function sayWhereItIs(
+  { tx, now, lot }: { tx: Transaction; now: Date; lot: LotRow },
+  person: Person,
+  { status, reason }: { status: TrimLot['status']; reason: string },
+): Promise<void> {
+  const { lotIds, batchIds } = await reachOf(tx, lot.id);
+  const words = `${lot.trimName} ${lot.code}, ${status === 'rejected' ? 'rejected' : 'on hold'}: ${reason}`;
+  for (const lotId of await holdLots(tx, lotIds, `Has some of ${words}`)) {
+    touchBatchesOfLot(tx, lotId);
+    const sentence = `Put on hold: it has some of ${words}`;
+    addEvent(tx, { lotId, kind: 'held', sentence, at: now, personId: person.id });
+  }
+  for (const batchId of batchIds) {
+    addNotice(tx, batchId, now, `It has some of ${words}. What was made of it is held.`);
+    touchBatch(tx, now, batchId);
+  }
 }
 
 /**
@@ -107,11 +130,13 @@ export async function moveLot(
   await commandOnLot(app, person, lotId, 'lot-chill', body, async ({ tx, now, lot }) => {
     const wasOut = lot.outSince !== null;
     if (body.kind === 'out') {
+      mustAllow('take out', lot);
       if (wasOut) throw conflict('unchanged', `${lot.code} is already out.`);
       await store.takeOut(tx, lot.id, now);
       addEvent(tx, { lotId, kind: 'out', sentence: 'Taken out of the chill.', at: now, personId: person.id });
       return;
     }
+    mustAllow('bring back', lot);
     if (!wasOut) throw conflict('unchanged', `${lot.code} is not out of the chill.`);
     const read = await readNow(app, lot, body, now);
     if (read === undefined) {
@@ -126,7 +151,7 @@ export async function moveLot(
           ? `Came back at ${temperatureToken(read.tempC)}, above ${temperatureToken(limit)}.`
           : null;
     const outMs = Math.round(outMinutes * 60_000);
-    await store.bringBack(tx, { id: lot.id, outMs, tempC: read.tempC, hold, now });
+    await store.bringBack(tx, { id: lot.id, outMs, tempC: read.tempC, ...heldFor(hold, lot), now });
     addEvent(tx, {
       lotId,
       kind: 'in',
@@ -140,13 +165,18 @@ export async function moveLot(
 
 /**
  * Freezes or thaws a whole lot. What was frozen before is frozen again only with a reason; a thawed
- * lot's weight counts as its weight before the drip until it is weighed again.
+ * lot's weight counts as its weight before the drip until it is weighed again, and it has a new last day.
  */
 export async function changeState(
   app: AppContext,
   person: Person,
   lotId: string,
-  body: LotCommand & { version: number; state: 'frozen' | 'thawed'; reason?: string | undefined },
+  body: LotCommand & {
+    version: number;
+    state: 'frozen' | 'thawed';
+    reason?: string | undefined;
+    useBy?: string | undefined;
+  },
 ): Promise<void> {
   await commandOnLot(app, person, lotId, 'lot-state', body, async ({ tx, now, lot }) => {
     await mustBeCurrent(tx, lot, body.version, now);
@@ -160,18 +190,38 @@ export async function changeState(
         { path: 'reason', message: 'It was frozen before. Freezing it a second time needs a reason.' },
       ]);
     }
-    await store.writeState(tx, lot.id, body.state);
+    const { today } = await shopTime(tx, now);
+    const dates =
+      body.state === 'thawed'
+        ? { useBy: mustBeThawedDay(body.useBy, lot, today), frozenOn: lot.frozenOn }
+        : { useBy: lot.useBy, frozenOn: today };
+    await store.writeState(tx, { id: lot.id, state: body.state, ...dates });
     addEvent(tx, {
       lotId,
       kind: 'state',
       sentence:
         body.state === 'thawed'
-          ? 'Thawed. Weigh it again after its drip before anything is dosed on it.'
+          ? `Thawed, use by ${dates.useBy}. Weigh it again after its drip before anything is dosed on it.`
           : `Frozen.${body.reason ? ` ${body.reason}.` : ''}`,
       at: now,
       personId: person.id,
     });
   });
+}
+
+/**
+ * The last day of a lot that is thawed today.
+ * @throws HttpProblem 422 without one, or for one that thawed meat cannot have
+ */
+export function mustBeThawedDay(
+  useBy: string | undefined,
+  lot: Pick<LotRow, 'useBy' | 'frozenOn'>,
+  today: string,
+): string {
+  const why =
+    useBy === undefined ? 'Thawed meat gets a new last day: say which.' : thawedDayWrong(useBy, lot, today);
+  if (useBy === undefined || why !== null) throw invalid([{ path: 'useBy', message: why ?? '' }]);
+  return useBy;
 }
 
 /** Keeps a picture of a lot. */

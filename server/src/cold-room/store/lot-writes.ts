@@ -88,6 +88,7 @@ export async function childLot(
     matter: keptOf(parent),
     weightKnown: parent.weightKnown,
     useBy: parent.useBy,
+    ...datesOf([parent, ...others]),
     status: 'available',
     holdReason: null,
     boxMg: null,
@@ -109,6 +110,12 @@ export async function childLot(
     ms: outMs,
   });
   return lot;
+}
+
+/** The animal that was slaughtered first, and the meat that was frozen last. */
+function datesOf(lots: readonly LotRow[]): Pick<NewLot, 'slaughteredOn' | 'frozenOn'> {
+  const days = (of: 'slaughteredOn' | 'frozenOn') => lots.flatMap((lot) => lot[of] ?? []).sort();
+  return { slaughteredOn: days('slaughteredOn')[0] ?? null, frozenOn: days('frozenOn').at(-1) ?? null };
 }
 
 function lifeOfRow({ status, holdReason, state, heat, useBy, outMs, outSince }: LotRow): LotLife {

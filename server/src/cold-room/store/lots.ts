@@ -40,6 +40,7 @@ const COLUMNS = `l.id, l.code, l.account_id AS accountId, l.trim_id AS trimId, t
   CAST(l.fat_pct AS DOUBLE) AS fatPct, CAST(l.fat_sd AS DOUBLE) AS fatSd, l.fat_known_by AS fatKnownBy,
   b.amount AS balanceMg, b.reserved AS reservedMg, l.price_minor AS priceMinorPerKg,
   COALESCE(l.bought_minor, l.price_minor) AS boughtMinorPerKg, l.received_at AS receivedAt, l.use_by AS useBy,
+  l.slaughtered_on AS slaughteredOn, l.frozen_on AS frozenOn,
   CAST(l.temp_c AS DOUBLE) AS tempC, l.temp_at AS tempAtTime, l.supplier, l.supplier_lot AS supplierLot, l.state, l.heat, l.form,
   l.weight_known AS weightKnown, CAST(l.salt_g_per_kg AS DOUBLE) AS saltGPerKg,
   CAST(l.nitrite_ppm AS DOUBLE) AS nitritePpm, l.carries AS carriesJson, l.matter AS matterJson, l.status, l.hold_reason AS holdReason, l.out_since AS outSince,
@@ -94,6 +95,8 @@ export interface NewLot {
   /** Of a lot that is made here. */
   matter?: KeptMatter | null;
   useBy?: string | null;
+  slaughteredOn?: string | null;
+  frozenOn?: string | null;
   status: 'available' | 'hold';
   holdReason?: string | null;
   boxMg: number | null;
@@ -103,11 +106,11 @@ export async function addLot(tx: Db, lot: NewLot): Promise<void> {
   await sql(tx).write(
     `INSERT INTO lot (id, code, account_id, kind, trim_id, ingredient_id, casing_id, supplier, supplier_lot, owner,
        received_at, price_minor, bought_minor, fat_pct, fat_sd, fat_known_by, base_fat_pct, base_fat_sd,
-       base_fat_known_by, temp_c, temp_at, state, heat, form, weight_known, salt_g_per_kg, nitrite_ppm, carries, matter, use_by, status,
+       base_fat_known_by, temp_c, temp_at, state, heat, form, weight_known, salt_g_per_kg, nitrite_ppm, carries, matter, use_by, slaughtered_on, frozen_on, status,
        hold_reason, box_mg)
      VALUES (:id, :code, :accountId, :kind, :trimId, :ingredientId, :casingId, :supplier, :supplierLot, :owner,
        :receivedAt, :priceMinor, :boughtMinor, :fatPct, :fatSd, :fatKnownBy, :fatPct, :fatSd, :fatKnownBy, :tempC,
-       :tempAt, :state, :heat, :form, :weightKnown, :saltGPerKg, :nitritePpm, :carries, :matter, :useBy, :status, :holdReason, :boxMg)`,
+       :tempAt, :state, :heat, :form, :weightKnown, :saltGPerKg, :nitritePpm, :carries, :matter, :useBy, :slaughteredOn, :frozenOn, :status, :holdReason, :boxMg)`,
     {
       id: lot.id,
       code: lot.code,
@@ -136,6 +139,8 @@ export async function addLot(tx: Db, lot: NewLot): Promise<void> {
       carries: lot.carries ? JSON.stringify(lot.carries) : null,
       matter: lot.matter ? JSON.stringify(lot.matter) : null,
       useBy: lot.useBy ?? null,
+      slaughteredOn: lot.slaughteredOn ?? null,
+      frozenOn: lot.frozenOn ?? null,
       status: lot.status,
       holdReason: lot.holdReason ?? null,
       boxMg: lot.boxMg,

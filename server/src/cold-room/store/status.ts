@@ -1,3 +1,4 @@
+import type { LotLife } from '@zest/core';
 import type { TrimLot } from '@zest/contract';
 import type { Db, Transaction } from '../../platform/database.js';
 import { sql } from '../../platform/sql.js';
@@ -19,24 +20,26 @@ export async function takeOut(tx: Transaction, id: string, now: Date): Promise<v
   await sql(tx).write('UPDATE lot SET out_since = :now, version = version + 1 WHERE id = :id', { id, now });
 }
 
-/** @param hold why it is held from now on; null leaves its status */
 export async function bringBack(
   tx: Transaction,
-  lot: { id: string; outMs: number; tempC: number; hold: string | null; now: Date },
+  lot: { id: string; outMs: number; tempC: number; now: Date } & Pick<LotLife, 'status' | 'holdReason'>,
 ): Promise<void> {
   await sql(tx).write(
     `UPDATE lot SET out_ms = :outMs, out_since = NULL, temp_c = :tempC, temp_at = :now, version = version + 1,
-       status = IF(:hold IS NULL, status, 'hold'), hold_reason = COALESCE(:hold, hold_reason) WHERE id = :id`,
+       status = :status, hold_reason = :holdReason WHERE id = :id`,
     { ...lot },
   );
 }
 
-/** What is thawed counts as its weight before the drip. */
-export async function writeState(tx: Transaction, id: string, state: 'frozen' | 'thawed'): Promise<void> {
+/** What is thawed counts as its weight before the drip, and has a new last day; what is frozen has the day of it. */
+export async function writeState(
+  tx: Transaction,
+  lot: { id: string; state: 'frozen' | 'thawed'; useBy: string | null; frozenOn: string | null },
+): Promise<void> {
   await sql(tx).write(
-    `UPDATE lot SET state = :state, weight_known = IF(:state = 'thawed', 'pre-thaw', weight_known),
+    `UPDATE lot SET state = :state, use_by = :useBy, frozen_on = :frozenOn, weight_known = IF(:state = 'thawed', 'pre-thaw', weight_known),
        version = version + 1 WHERE id = :id`,
-    { id, state },
+    lot,
   );
 }
 

@@ -112,7 +112,7 @@ function foundTransfer(
     lineId: null,
     deviceId: null,
     readingId: null,
-    withId: null,
+    withId: cause.id,
     reversesId: null,
     reason: SHORTFALL_REASON,
   };

@@ -8,6 +8,7 @@ import {
   LengthInput,
   MassInput,
   NameInput,
+  NumberInput,
   PriceInput,
   TextInput,
 } from '../../../ui/command/index.js';
@@ -19,6 +20,11 @@ function newest(items: readonly StockItem[]) {
     .flatMap((item) => item.lots)
     .filter((lot) => lot.supplier)
     .sort((a, b) => b.receivedOn.localeCompare(a.receivedOn) || b.code.localeCompare(a.code))[0];
+}
+
+/** Whether it is a cure by this: then the bag is read. */
+function carries(pct: number | null): boolean {
+  return pct !== null && pct > 0;
 }
 
 /** A lot of an ingredient by weight, or of casing by its length. */
@@ -41,6 +47,8 @@ export function ReceiveGoodsDialog({ item, onClose }: { item: StockItem; onClose
       ) : (
         <MassInput name="amount" label="Weight, such as 5 kg" />
       )}
+      {carries(item.nitritePct) ? <NumberInput name="nitritePct" label="Nitrite on the bag, %" /> : null}
+      {carries(item.nitratePct) ? <NumberInput name="nitratePct" label="Nitrate on the bag, %" /> : null}
       <NameInput name="supplier" label="Supplier" known={useParties().suppliers} />
       <TextInput name="supplierLot" label="Supplier’s lot" />
       <PriceInput name="priceMinor" label={casing ? 'Price per m' : 'Price per kg'} />

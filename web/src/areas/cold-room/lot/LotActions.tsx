@@ -31,6 +31,13 @@ const DIALOGS = {
 } as const;
 type Action = keyof typeof DIALOGS;
 
+/** What the lead may say of a lot. */
+const STATUS_ACTION = {
+  available: 'Hold or reject',
+  hold: 'Release or reject',
+  rejected: 'Hold it again',
+} as const satisfies Record<LotDetail['status'], string>;
+
 /** What can be done with a lot by the person who looks at it. */
 export function LotActions({ lot }: { lot: LotDetail }) {
   const { role } = usePerson();
@@ -48,7 +55,7 @@ export function LotActions({ lot }: { lot: LotDetail }) {
     ['split', 'Divide or sort', true],
     ['produce', 'Smoke or cook it', true],
     ['count', 'Stock take', true],
-    ['status', lot.status === 'available' ? 'Hold or reject' : 'Release or reject', lead],
+    ['status', STATUS_ACTION[lot.status], lead],
     ['state', lot.state === 'frozen' ? 'Thaw the whole lot' : 'Freeze', lead],
     ['sell', 'Sell to a customer’s own', lead && lot.owner === null],
     ['back', 'Give back to the customer', lot.owner !== null],

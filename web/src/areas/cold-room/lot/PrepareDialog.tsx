@@ -16,6 +16,7 @@ import { NUMERALS } from '../../../ui/theme.js';
 import { useUnits } from '../../../ui/units.js';
 import type { LotDialogFor } from './dialog-for.js';
 import { PartRows } from './PartRows.js';
+import { ThawedDay } from './ThawedDay.js';
 import { usualParts } from './usual-parts.js';
 
 type Prepared = Typed<typeof ROUTES.prepareLot>;
@@ -52,6 +53,7 @@ export function PrepareDialog({ lot, onClose }: LotDialogFor) {
                 />
               ) : null}
             </Box>
+            {typed.how === 'thaw' && lot.state === 'frozen' ? <ThawedDay /> : null}
             <PartRows how={typed.how} trims={(trims.data ?? []).filter((t) => t.species === lot.species)} />
             {result ? (
               <Box sx={{ ...NUMERALS, fontSize: 20 }} role="status">

@@ -1,6 +1,7 @@
 import Box from '@mui/material/Box';
 import { ROUTES } from '@zest/contract';
 import { CommandDialog, ReasonInput } from '../../../ui/command/index.js';
+import { ThawedDay } from './ThawedDay.js';
 import type { LotDialogFor } from './dialog-for.js';
 
 /** Freezes a lot, or has it thawed; a second freeze needs a reason. */
@@ -16,7 +17,10 @@ export function StateDialog({ lot, onClose }: LotDialogFor) {
       onClose={onClose}
     >
       {thaws ? (
-        <Box>Its weight will count as the weight before the drip until it is weighed again.</Box>
+        <>
+          <Box>Its weight will count as the weight before the drip until it is weighed again.</Box>
+          <ThawedDay />
+        </>
       ) : null}
       {lot.state === 'thawed' ? <Box>It was frozen before. A second freeze needs a reason.</Box> : null}
       {thaws ? null : <ReasonInput />}

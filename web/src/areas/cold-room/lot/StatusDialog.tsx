@@ -1,4 +1,5 @@
 import Box from '@mui/material/Box';
+import { mayNotBecome } from '@zest/core';
 import { ROUTES, type TrimLot } from '@zest/contract';
 import { ChoiceInput, CommandDialog, ReasonInput } from '../../../ui/command/index.js';
 import { useUnits } from '../../../ui/units.js';
@@ -14,7 +15,9 @@ const WORDS: Record<TrimLot['status'], string> = {
 /** The lead's word on a lot: hold, release or reject. */
 export function StatusDialog({ lot, onClose }: LotDialogFor) {
   const units = useUnits();
-  const options = (Object.keys(WORDS) as TrimLot['status'][]).filter((s) => s !== lot.status);
+  const options = (Object.keys(WORDS) as TrimLot['status'][]).filter(
+    (to) => mayNotBecome(to, { name: lot.code, status: lot.status }) === null,
+  );
   const [first = 'hold'] = options;
   return (
     <CommandDialog

@@ -9,7 +9,15 @@ import { WEIGHT_WORDS } from '../lot-words.js';
 import type { DeliveryRow } from './rows.js';
 
 /** Fields that are shown when asked for, or when something is wrong with them. */
-export const MORE_FIELDS = ['useBy', 'state', 'knownBy', 'salt', 'nitrite'] as const;
+export const MORE_FIELDS = [
+  'useBy',
+  'slaughteredOn',
+  'frozenOn',
+  'state',
+  'knownBy',
+  'salt',
+  'nitrite',
+] as const;
 
 interface MoreOfItProps {
   row: DeliveryRow;
@@ -17,17 +25,24 @@ interface MoreOfItProps {
   onChange: (next: Partial<DeliveryRow>) => void;
 }
 
+const DAYS = ['useBy', 'slaughteredOn', 'frozenOn'] as const;
+type DayField = (typeof DAYS)[number];
+
+function isDay(name: string): name is DayField {
+  return DAYS.some((day) => day === name);
+}
+
 /** What not every delivery needs: date, state, owner, and what was done to it before it came. */
 export function MoreOfIt({ row, issues, onChange }: MoreOfItProps) {
   const { customers } = useParties();
-  const text = (name: 'useBy' | 'supplierLot' | 'salt' | 'nitrite', label: string, width: number) => (
+  const text = (name: 'supplierLot' | 'salt' | 'nitrite' | DayField, label: string, width: number) => (
     <TextField
       label={label}
       value={row[name]}
       onChange={(e) => onChange({ [name]: e.target.value })}
       error={issues[name] !== undefined}
       helperText={issues[name]}
-      {...(name === 'useBy' ? { type: 'date', slotProps: { inputLabel: { shrink: true } } } : {})}
+      {...(isDay(name) ? { type: 'date', slotProps: { inputLabel: { shrink: true } } } : {})}
       sx={{ width }}
     />
   );
@@ -65,6 +80,8 @@ export function MoreOfIt({ row, issues, onChange }: MoreOfItProps) {
         WEIGHT_KNOWN_AT_RECEIPT.map((k) => [k, WEIGHT_WORDS[k]] as const),
         236,
       )}
+      {text('slaughteredOn', 'Slaughtered on', 170)}
+      {text('frozenOn', 'Frozen on', 170)}
       {text('supplierLot', 'Supplier’s lot', 140)}
       <NameField
         label="Belongs to a customer"

@@ -25,6 +25,8 @@ export interface DeliveryRow {
   nitrite: string;
   allergens: readonly Allergen[];
   useBy: string;
+  slaughteredOn: string;
+  frozenOn: string;
   supplierLot: string;
   owner: string;
   /** The floor scale's reading that the weight was taken from, as long as nobody typed over it. */
@@ -54,6 +56,8 @@ export function blankRow(): DeliveryRow {
     nitrite: '',
     allergens: [],
     useBy: '',
+    slaughteredOn: '',
+    frozenOn: '',
     supplierLot: '',
     owner: '',
     readingId: undefined,
@@ -130,6 +134,8 @@ export function readRow(
       tempC: temp.tempC ?? 0,
       state: row.state,
       useBy: row.useBy === '' ? null : row.useBy,
+      slaughteredOn: row.slaughteredOn === '' ? null : row.slaughteredOn,
+      frozenOn: row.frozenOn === '' ? null : row.frozenOn,
       weightKnown: weight.weightKnown,
       boxMg: weight.boxMg,
       owner: row.owner.trim() === '' ? null : row.owner.trim(),
