@@ -77,6 +77,7 @@ export function aBatch(steps: readonly MethodStep[], made: Made = {}): BatchFact
     lotStatus: 'available' as const,
     fatPct: l.fatPct,
     fatSd: l.fatSd,
+    useBy: l.kind === 'meat' ? '2026-03-20' : null,
     balance: 1_000_000_000,
   }));
   const places = stepFacts.flatMap((s) => [

@@ -7,6 +7,10 @@ export const stepOf = (sheet: BatchView, kind: string): StepView => sheet.steps.
 export const lineOf = (sheet: BatchView, name: string): LineView => sheet.lines.find((l) => l.name === name)!;
 export const current = (sheet: BatchView): StepView => sheet.steps.find((s) => s.state === 'open')!;
 
+/** A window that takes whatever lots there are is wider than the recipe's. */
+const WIDE = { window: 'whatever lots there are' };
+type Opening = { signed?: Record<string, string>; [field: string]: unknown };
+
 /** What tests do at the bench of a shop, as Bram unless somebody else is named. */
 export function benchHands(shop: TestShop, ines: Hands, bram: Hands) {
   const weigh = (batch: BatchView, line: LineView, massMg = line.dueMg, more: object = {}) =>
@@ -77,7 +81,11 @@ export function benchHands(shop: TestShop, ines: Hands, bram: Hands) {
   }
 
   /** A batch of a product from named trims, one lot each. */
-  async function open(product: string, meats: Record<string, number>, more: object = {}): Promise<BatchView> {
+  async function open(
+    product: string,
+    meats: Record<string, number>,
+    more: Opening = {},
+  ): Promise<BatchView> {
     const recipes = (await ines.get('/recipes')).body as Recipe[];
     const recipe = recipes.find((r) => r.name === product)!;
     const stock = (await ines.get('/lots')).body as TrimLot[];
@@ -101,6 +109,7 @@ export function benchHands(shop: TestShop, ines: Hands, bram: Hands) {
       plannedFor: '2026-03-16',
       uses,
       ...more,
+      signed: { ...WIDE, ...more.signed },
     });
     if (answer.status !== 200) throw new Error(JSON.stringify(answer.body));
     return sheetOf(ines, id);

@@ -20,6 +20,7 @@ export async function coldRoomOf(lead: Hands) {
     tempC: 3,
     state: 'fresh',
     weightKnown: 'weighed',
+    useBy: '2026-03-20',
     failedChecks: [],
     ...more,
   });
@@ -34,7 +35,10 @@ export async function coldRoomOf(lead: Hands) {
       return answer.body as TrimLot;
     },
     /** A batch of Quay Thick from these lots. */
-    batchBody: (uses: { lot: TrimLot; massMg: number }[], more: object = {}) => ({
+    batchBody: (
+      uses: { lot: TrimLot; massMg: number }[],
+      more: { signed?: Record<string, string>; [field: string]: unknown } = {},
+    ) => ({
       id: uuid(),
       recipeId: recipes.find((r) => r.name === 'Quay Thick')!.id,
       meatMg: uses.reduce((sum, u) => sum + u.massMg, 0),
@@ -42,6 +46,7 @@ export async function coldRoomOf(lead: Hands) {
       plannedFor: '2026-03-16',
       uses: uses.map((u) => ({ lotId: u.lot.id, massMg: u.massMg })),
       ...more,
+      signed: { window: 'whatever lots there are', ...more.signed },
     }),
   };
 }

@@ -5,6 +5,8 @@ export { batchCure, bringsCure, type BatchCure, type CurePart, type CureState } 
 export { leftOverAt, standingAt, type LeftOver, type Standing } from './facts/kept.js';
 export { lotMatter, type MeatFacts } from './facts/stuff.js';
 export { batchMatters, type BatchMatters } from './facts/matters.js';
+export { againstChange } from './judged/method-change.js';
+export { stopsOf } from './judged/closing-stops.js';
 export { UNCURED, shutDoors } from './judged/cure-door.js';
 export {
   SHORTFALL_REASON,

@@ -17,6 +17,11 @@ export interface Finding {
   sentence: string;
 }
 
+/** Whether it keeps something from being done: mended or, where it may be, signed for. */
+export function holdsAgainst({ level }: Pick<Finding, 'level'>): boolean {
+  return level === 'stop' || level === 'sign';
+}
+
 /** Those that keep a recipe from being published, given what has been signed. */
 export function blocking(
   findings: readonly Finding[],

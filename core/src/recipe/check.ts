@@ -29,7 +29,7 @@ export interface RecipeCheck {
   figures: RecipeFigures | undefined;
 }
 
-interface CheckInput {
+export interface CheckInput {
   name: string;
   document: WorkingDocument;
   library: ReadonlyMap<string, Ingredient>;

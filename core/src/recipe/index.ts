@@ -16,7 +16,7 @@ export { CLAIMS, PRODUCT_STATES, type Claim, type ProductState, type WorkingCasi
 export { doseFraction, massPerMeat, type Dose, type DoseBasis } from './dose.js';
 export { recipeFigures, type LineFigure, type RecipeFigures } from './figures.js';
 export { blocking, type Finding } from '../findings/finding.js';
-export { isOfMethod, type Guard, type GuardId } from '../findings/guards.js';
+export { type Guard, type GuardId } from '../findings/guards.js';
 export { gauges, ofBasis, strictest, type Gauge } from './gauges.js';
 export * from './ingredient.js';
 export { findCommonIngredient, looksLikeCure, plain } from './common-ingredients.js';

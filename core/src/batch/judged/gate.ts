@@ -150,9 +150,12 @@ function missingLoads(facts: GateFacts): Missing[] {
   if (states.every((s) => s.skipped))
     return [{ what: 'load:1', sentence: 'Every load was put aside: nothing was mixed.' }];
   const name = traitsOf(facts.step).loadName ?? 'Load';
-  return states.flatMap((s) =>
-    s.missing.map(({ sentence }) => ({ what: `load:${s.load}`, sentence: `${name} ${s.load}: ${sentence}` })),
-  );
+  return states.flatMap((s) => {
+    const what = `load:${s.load}`;
+    if (s.skipped)
+      return [{ what, sentence: `${name} ${s.load} was put aside: the lead signs for what becomes of it.` }];
+    return s.missing.map(({ sentence }) => ({ what, sentence: `${name} ${s.load}: ${sentence}` }));
+  });
 }
 
 /** What was weighed of each load is, together, what came in. */

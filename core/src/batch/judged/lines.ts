@@ -161,10 +161,12 @@ function loadsInto(into: StepFact | undefined, { loadCount, mixMg }: LineContext
 }
 
 /** A second person has confirmed the cure at this very weight. */
-function isConfirmed(facts: BatchFacts, lineId: string, weighedMg: number): boolean {
-  return facts.marks.some(
+/** A second person saw this weight: what was weighed or taken back on the line since is another one. */
+function isConfirmed({ marks, transfers }: BatchFacts, lineId: string, weighedMg: number): boolean {
+  const seen = marks.findLast(
     (m) => m.kind === 'cure' && m.lineId === lineId && m.second !== null && m.massMg === weighedMg,
   );
+  return seen !== undefined && !transfers.some((t) => t.lineId === lineId && t.at > seen.at);
 }
 
 function dueOf(line: LineFact, ctx: LineContext): number {

@@ -1,10 +1,13 @@
-import { newObjections, objections, type Objection } from '@zest/core';
+import { massToken, newObjections, objections, type Objection } from '@zest/core';
 import type { BatchChanged, Person } from '@zest/contract';
 import { mustMaySign } from '../../people/index.js';
 import type { AppContext } from '../../platform/app-context.js';
 import { conflict, notFound } from '../../platform/problem.js';
 import { addAcceptance } from '../store/batch.js';
 import { commandOnBatch, mustMaySignFor, signFor, type OnBatch } from './on-batch.js';
+
+/** More of a meat than this part beyond what is due is another batch than the one that was planned; common practice. */
+const MEAT_BEYOND = 0.25;
 
 /**
  * Takes responsibility for a weight outside its band. It holds for that weight only: another entry
@@ -33,6 +36,11 @@ export function acceptLine(
         `${line.name} is above its limit: take out or grow the batch; it cannot be accepted.`,
       );
     }
+    if (line.kind === 'meat' && line.weighedMg > line.dueMg * (1 + MEAT_BEYOND))
+      mustMaySign(
+        person,
+        `${massToken(line.weighedMg)} of ${line.name} instead of ${massToken(line.dueMg)} makes another batch.`,
+      );
     if (line.isCure) mustMaySign(person, `The weight of ${line.name} is outside its band.`);
     sign(on, person, body.reason, speaksAgainst(on, line.id));
     await addAcceptance(tx, { ...body, weighedMg: line.weighedMg, personId: person.id, now });

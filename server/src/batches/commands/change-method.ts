@@ -1,10 +1,10 @@
 import { v7 as uuid } from 'uuid';
 import {
+  againstChange,
   balances,
   batchMasses,
   blocking,
-  checkRecipe,
-  isOfMethod,
+  houseOf,
   laneKeys,
   portionAt,
   stepTitle,
@@ -23,9 +23,9 @@ import type { AppContext } from '../../platform/app-context.js';
 import type { Transaction } from '../../platform/database.js';
 import { conflict, invalid } from '../../platform/problem.js';
 import { chosenBook } from '../../platform/settings.js';
-import { readLibrary, signedAt } from '../../recipes/index.js';
-import { commandOnBatch, mustStandAt } from './on-batch.js';
-import { recipeVersionOf } from '../store/batch.js';
+import { readLibrary } from '../../recipes/index.js';
+import { commandOnBatch, mustStandAt, type OnBatch } from './on-batch.js';
+import { addSignature } from '../store/batch.js';
 import { closeStepRow, rearrangeStep } from '../store/steps.js';
 import { mustLoad } from '../read.js';
 import { insertMethod } from './insert-steps.js';
@@ -43,7 +43,8 @@ export async function changeMethod(
   batchId: string,
   body: ChangeMethod,
 ): Promise<BatchChanged> {
-  return commandOnBatch(app, person, batchId, 'change-method', { ...body }, async ({ tx, now, facts }) => {
+  return commandOnBatch(app, person, batchId, 'change-method', { ...body }, async (on) => {
+    const { tx, now, facts } = on;
     const current = mustStandAt(facts);
     const steps = body.steps.map((s) => methodStep.parse(s));
     const open = facts.steps.filter((s) => s.closedAt === null);
@@ -51,13 +52,9 @@ export async function changeMethod(
       open.flatMap((s) => (steps.some((n) => n.key === s.document.key) ? [[s.document.key, s]] : [])),
     );
     const leftOut = open.filter((s) => !kept.has(s.document.key));
+    mustBeTheSame(kept, steps);
     mustBeFree(facts, leftOut);
-    const version = await recipeVersionOf(tx, batchId);
-    await mustObey(tx, facts, steps, {
-      ...(await signedAt(tx, version)),
-      ...facts.batch.signed,
-      ...body.signed,
-    });
+    await mustObey(on, person, steps, body.signed ?? {});
     await leaveOut(tx, leftOut, person, body.reason, now);
     await arrange(tx, facts, current, steps, kept);
     await bringMassForward(tx, batchId, now, person);
@@ -93,27 +90,55 @@ function mustBeFree(facts: BatchFacts, leftOut: readonly StepFact[]): void {
   }
 }
 
+/**
+ * Everything that speaks against the batch with the new method and did not with the old: the recipe's signatures and
+ * those of its opening cover none of it.
+ * @throws HttpProblem 422 with every stop, and with what nobody signs in this command
+ */
 async function mustObey(
-  tx: Transaction,
-  facts: BatchFacts,
+  { tx, facts, shop }: OnBatch,
+  person: Person,
   steps: readonly MethodStep[],
-  signed: Record<string, string>,
+  signed: Readonly<Record<string, string>>,
 ): Promise<void> {
-  const closed = facts.steps.filter((s) => s.closedAt !== null && !s.leftOut).map((s) => s.document);
-  const { findings } = checkRecipe({
+  const going = facts.steps.filter((s) => !s.leftOut);
+  const closed = going.filter((s) => s.closedAt !== null).map((s) => s.document);
+  const document = { ...facts.batch.recipe, portions: facts.portions };
+  const found = againstChange({
     name: facts.batch.recipeName,
-    document: { ...facts.batch.recipe, portions: facts.portions, steps: [...closed, ...steps] },
+    before: { ...document, steps: going.map((s) => s.document) },
+    after: { ...document, steps: [...closed, ...steps] },
     library: await readLibrary(tx),
     book: await chosenBook(tx),
+    house: houseOf(shop),
   });
-  const held = blocking(
-    findings.filter((f) => isOfMethod(f.guard) || f.path.startsWith('steps')),
-    signed,
-  );
-  if (held.length === 0) return;
-  throw invalid(
-    held.map((f) => ({ path: f.level === 'sign' ? `signed.${f.guard}` : 'steps', message: f.sentence })),
-  );
+  const held = blocking(found, signed);
+  if (held.length > 0)
+    throw invalid(
+      held.map((f) => ({ path: f.level === 'sign' ? `signed.${f.guard}` : 'steps', message: f.sentence })),
+    );
+  for (const { guard, sentence } of found.filter((f) => f.level === 'sign')) {
+    const reason = signed[guard] ?? '';
+    addSignature(tx, {
+      batchId: facts.batch.id,
+      personId: person.id,
+      now: new Date(shop.now),
+      guard,
+      reason,
+    });
+    addNotice(tx, facts.batch.id, new Date(shop.now), `${person.name} signed: ${sentence} “${reason}”`);
+  }
+}
+
+/** A step that stays is the step it was: another kind under its key is another step. */
+function mustBeTheSame(kept: ReadonlyMap<string, StepFact>, steps: readonly MethodStep[]): void {
+  const issues = steps.flatMap((step, i) => {
+    const was = kept.get(step.key);
+    if (!was || was.document.kind === step.kind) return [];
+    const message = `${stepTitle(was.document)} does not become ${stepTitle(step)}: leave it out, and put that in as a step of its own.`;
+    return [{ path: `steps[${i}].kind`, message }];
+  });
+  if (issues.length > 0) throw invalid(issues);
 }
 
 async function leaveOut(

@@ -1,4 +1,13 @@
-import { UNCURED, closing, fillTokens, fold, type BatchFacts, type StepView } from '@zest/core';
+import {
+  UNCURED,
+  closing,
+  fillTokens,
+  fold,
+  stopsOf,
+  type BatchFacts,
+  type Objection,
+  type StepView,
+} from '@zest/core';
 import type { BatchChanged, Person } from '@zest/contract';
 import { releaseAll } from '../../ledger/index.js';
 import { mustMaySign } from '../../people/index.js';
@@ -79,6 +88,11 @@ function mustBeComplete(person: Person, step: StepView, body: CloseStep): void {
   if (body.override !== undefined) mustMaySign(person, `${step.title} is not complete.`);
 }
 
+/** What nobody may accept is not closed past. */
+function mustNotStop(stops: readonly Objection[]): void {
+  if (stops.length > 0) throw invalid(stops.map((o) => ({ path: o.guard, message: o.sentence })));
+}
+
 /** The lead closes past the cure: only then the word given there is a signature for going on without it. */
 function becomesUncured({ view, shop }: OnBatch, next: BatchFacts): boolean {
   return !view().uncured && fold(next, shop).uncured;
@@ -91,6 +105,7 @@ async function close(on: OnBatch, person: Person, step: StepView, reason: string
   await closeStepRow(tx, { id: stepId, now, personId: person.id, reason, leftOut: false });
   const at = now.toISOString();
   const next = closing(facts, { stepId, at, by: person.name, overrideReason: reason });
+  mustNotStop(stopsOf(next, on.shop));
   await leaveOutEmpty(on, person, next);
   if (reason !== null && becomesUncured(on, next)) {
     addSignature(tx, { batchId: facts.batch.id, personId: person.id, now, guard: UNCURED, reason });

@@ -47,6 +47,7 @@ export async function checkMeats(
     issues.push({ path: 'uses', message: 'A lot stands twice in the blend.' });
   }
   issues.push(...windowIssues(body, lots, recipe, book));
+  issues.push(...widerIssues(body, recipe));
   issues.push(...unweighedIssues(body, lots));
   issues.push(...guardIssues(body, lots, lanesOf(name, recipe), shop.today));
   if (issues.length > 0) throw invalid(issues);
@@ -113,6 +114,17 @@ function blendOf(body: Pick<OpenBatch, 'uses'>, lots: ReadonlyMap<string, MeatLo
   } catch (error) {
     throw error instanceof InputError ? fromInputError(error) : error;
   }
+}
+
+/** A window that lets more through than the recipe's own asks for the lead's word: fat is what the product is sold by. */
+function widerIssues(
+  { window, signed }: Pick<OpenBatch, 'window' | 'signed'>,
+  { window: own }: RecipeDocument,
+): InputIssue[] {
+  const isWider = window.minPct < own.minPct || window.maxPct > own.maxPct;
+  if (!isWider || signed['window']) return [];
+  const message = `The window of ${window.minPct}–${window.maxPct} % lets more through than the recipe's ${own.minPct}–${own.maxPct} %. Keep to it, or say why this batch may.`;
+  return [{ path: 'signed.window', message }];
 }
 
 /** A plan on weights that nobody weighed may come short: the lead says that it may rest on them. */

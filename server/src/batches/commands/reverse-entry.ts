@@ -1,9 +1,19 @@
 import { v7 as uuid } from 'uuid';
-import { apply, counted, type BatchFacts, type BatchView, type TransferFact } from '@zest/core';
+import {
+  apply,
+  counted,
+  newObjections,
+  objections,
+  stepTitle,
+  type BatchFacts,
+  type BatchView,
+  type TransferFact,
+} from '@zest/core';
 import type { BatchChanged, Person } from '@zest/contract';
 import { heldOf, holdAgain, postTransfers } from '../../ledger/index.js';
 import type { AppContext } from '../../platform/app-context.js';
 import { announce } from '../../platform/live.js';
+import { addNotice } from '../../platform/notices.js';
 import { HttpProblem, conflict, notFound } from '../../platform/problem.js';
 import { commandOnBatch } from './on-batch.js';
 import { settle } from './settle.js';
@@ -19,7 +29,7 @@ export function reverseEntry(
   batchId: string,
   body: { id: string; transferId: string; reason: string },
 ): Promise<BatchChanged> {
-  return commandOnBatch(app, person, batchId, 'reverse', body, async ({ tx, now, facts, view }) => {
+  return commandOnBatch(app, person, batchId, 'reverse', body, async ({ tx, now, facts, shop, view }) => {
     const wrong = facts.transfers.find((t) => t.id === body.transferId);
     if (!wrong) throw notFound('This entry');
     refuseWhatCannot(facts, wrong, person);
@@ -54,6 +64,8 @@ export function reverseEntry(
       facts,
     );
     await settle(tx, after, now, person.id);
+    for (const { sentence } of newObjections(objections(facts, shop), objections(after, shop)))
+      addNotice(tx, batchId, now, `${person.name} took an entry back: ${sentence} “${body.reason}”`);
     if (wrong.lineId !== null) announce(tx, now, { topic: 'lots' });
   });
 }
@@ -75,7 +87,10 @@ function refuseWhatCannot(facts: BatchFacts, wrong: TransferFact, person: Person
   if (wrong.how === 'derived') {
     throw conflict('derived', 'This figure is computed; take back the weight it follows from.');
   }
-  if (facts.batch.state !== 'open' && person.role !== 'lead') {
-    throw new HttpProblem(403, 'role', 'The batch is closed; only the lead can correct it now.');
+  const step = facts.steps.find((s) => s.id === wrong.stepId);
+  const isDone = facts.batch.state !== 'open' || (step !== undefined && step.closedAt !== null);
+  if (isDone && person.role !== 'lead') {
+    const what = facts.batch.state === 'open' && step ? stepTitle(step.document) : 'The batch';
+    throw new HttpProblem(403, 'role', `${what} is closed; only the lead can correct it now.`);
   }
 }

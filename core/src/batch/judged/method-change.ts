@@ -1,0 +1,59 @@
+import { checkRecipe, type CheckInput } from '../../recipe/check.js';
+import type { WorkingDocument } from '../../recipe/document.js';
+import { holdsAgainst, type Finding } from '../../findings/finding.js';
+import type { MethodStep } from '../../steps/index.js';
+import { loosened } from '../../method/loosened.js';
+
+interface MethodChange extends Omit<CheckInput, 'document'> {
+  before: WorkingDocument;
+  after: WorkingDocument;
+}
+
+/** What a figure may move by and still be what it was. */
+const SAME = 1e-6;
+
+/**
+ * What speaks against another method for what is being made, and did not speak against the one it has: whatever was
+ * signed for that one covers none of it. Limits that become wider are to be signed, too.
+ */
+export function againstChange({ before, after, ...input }: MethodChange): Finding[] {
+  const old = checkRecipe({ ...input, document: before }).findings.map((f) => placed(f, before));
+  const fresh = checkRecipe({ ...input, document: after })
+    .findings.filter(holdsAgainst)
+    .filter((f) => !old.some((o) => isAsFar(o, placed(f, after))));
+  return [...fresh, ...widerLimits(before.steps, after.steps)];
+}
+
+/** A finding with the key of the step that it is about instead of its place in the list. */
+function placed(found: Finding, { steps }: WorkingDocument): Finding {
+  const at = /^steps\[(\d+)\]/.exec(found.path);
+  const key = at ? steps[Number(at[1])]?.key : undefined;
+  return at && key !== undefined ? { ...found, path: found.path.replace(at[0], `steps ${key}`) } : found;
+}
+
+function isAsFar(old: Finding, now: Finding): boolean {
+  return (
+    old.guard === now.guard &&
+    old.level === now.level &&
+    old.path === now.path &&
+    old.about === now.about &&
+    (now.amount ?? 0) <= (old.amount ?? 0) + SAME
+  );
+}
+
+function widerLimits(before: readonly MethodStep[], after: readonly MethodStep[]): Finding[] {
+  return after.flatMap((step, i) => {
+    const was = before.find((s) => s.key === step.key && s.kind === step.kind);
+    const words = was ? loosened(was, step) : [];
+    if (words.length === 0) return [];
+    return [
+      {
+        level: 'sign',
+        path: `steps[${i}]`,
+        guard: 'loosened',
+        about: step.key,
+        sentence: `${words.join(' ')} Say why that is safe for this batch.`,
+      },
+    ];
+  });
+}
