@@ -265,6 +265,7 @@ describe('drafts', () => {
       recipeId: draft.recipeId,
       meatMg: 10_000_000,
       window: { minPct: 20, maxPct: 30 },
+      signed: { window: 'what there is' },
       plannedFor: '2026-03-16',
       uses: [
         { lotId: lean.id, massMg: 8_000_000 },
@@ -291,7 +292,7 @@ describe('two owners on one day', () => {
         plannedFor: '2026-03-16',
         uses: [{ lotId: own.id, massMg: 10_000_000 }],
         owner: own.owner,
-        signed: { species: 'own hogget, nothing else' },
+        signed: { species: 'own hogget, nothing else', window: 'as it grew' },
       })
     ).body as BatchView;
     expect(opened.owner).toBe(own.owner);

@@ -173,8 +173,14 @@ describe('cured', () => {
     for (const who of [bram, ines]) {
       expect((await hands.send(started, 'accepted-lines', accept, who)).status).toBe(409);
     }
-    const batch = await weighedUp(started, 0);
-    expect(batch.cure.state).toBe('over');
+    // Closing does not accept it either.
+    await expect(weighedUp(started, 0)).rejects.toThrow('above the limit');
+    // What was closed before was closed without it; what waited on a device meanwhile stands, and the door is shut.
+    const other = await ring(2);
+    const batch = await weighedUp(other, lineOf(other, CURE).dueMg);
+    shop.clock.minutes(2);
+    const late = { offline: true, deviceTime: new Date(shop.clock.now().getTime() - 60_000).toISOString() };
+    expect((await hands.weigh(batch, lineOf(batch, CURE), cure.dueMg, late)).status).toBe(200);
     const mix = current(batch);
     await tick(bram, batch.id, mix.id, 'ready');
     expect((await hands.read(batch, mix.id, 'minutes', 9)).status).toBe(409);
@@ -265,7 +271,7 @@ describe('cured', () => {
     expect([own.status, text(own)]).toEqual([422, expect.stringContaining('Bram weighed it')]);
     expect((await hands.send(batch, 'second-check', check(oda.id, SECRETS['Oda']!))).status).toBe(200);
     // Nor by whoever sent it and only says that another weighed it.
-    const other = await ring();
+    const other = await ring(2);
     const said = { offline: true, madeBy: bram.id };
     const { id, dueMg } = lineOf(other, CURE);
     await hands.send(other, 'weighings', { lineId: id, massMg: dueMg, ...said }, oda);

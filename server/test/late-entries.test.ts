@@ -27,6 +27,8 @@ async function finished(): Promise<BatchView> {
   await shop.owner.query(
     `UPDATE $db.batch SET state = 'closed', n = n + 1, frame_n = n WHERE id = '${batch.id}'`,
   );
+  // Bram's tablet is not heard of for a while.
+  shop.clock.minutes(5);
   return sheetOf(ines, batch.id);
 }
 const waiting = async (batch: BatchView) =>
@@ -100,18 +102,20 @@ describe('made by another', () => {
   /** A browser at which one signs in after the other; its cookies by name. */
   const tablet = () => {
     const jar = new Map<string, string>();
-    const post = async (path: string, body: object) => {
+    const send = async (method: 'post' | 'delete', path: string, body: object) => {
       const cookie = [...jar].map(([name, value]) => `${name}=${value}`).join('; ');
-      const answer = await request(shop.http).post(`/api/v1${path}`).set('Cookie', cookie).send(body);
+      const answer = await request(shop.http)[method](`/api/v1${path}`).set('Cookie', cookie).send(body);
       for (const set of (answer.headers['set-cookie'] as string[] | undefined) ?? []) {
         const [, name = '', value = ''] = /^([^=]+)=([^;]*)/.exec(set) ?? [];
         jar.set(name, value);
       }
       return answer;
     };
+    const post = (path: string, body: object) => send('post', path, body);
+    const remove = (path: string) => send('delete', path, {});
     const signIn = async (name: string) =>
       post('/session', { personId: await idOf(name), secret: SECRETS[name] });
-    return { post, signIn };
+    return { post, remove, signIn };
   };
 
   it('is theirs where the device had their session then, and else only said to be', async () => {
@@ -149,10 +153,29 @@ describe('made by another', () => {
     };
     expect(of(salt!.id)).toEqual({ person: 'Bram', sentBy: 'Oda', proven: true });
     expect(of(pepper!.id)).toEqual({ person: 'Bram', sentBy: 'Oda', proven: false });
-    expect(of(ginger!.id)).toEqual({ person: 'Bram', sentBy: 'Oda', proven: false });
+    // Nor is it one that waited: that device was there all the time.
+    expect(of(ginger!.id)).toEqual({ person: 'Oda', sentBy: null, proven: false });
     expect(now.notices.map((n) => n.sentence)).toContain(
       'Oda sent entries as made by Bram, who was not signed in at that device then.',
     );
+  });
+
+  it('is not theirs once they have signed out there', async () => {
+    const batch = await hands.upTo('weigh-ingredients');
+    const salt = batch.lines.find((l) => l.kind === 'ingredient')!;
+    const { post, remove, signIn } = tablet();
+    expect((await signIn('Bram')).status).toBe(200);
+    shop.clock.minutes(5);
+    await remove('/session');
+    shop.clock.minutes(5);
+    const afterwards = shop.clock.now().toISOString();
+    shop.clock.minutes(5);
+    await signIn('Oda');
+    const late = { offline: true, madeBy: await idOf('Bram'), deviceTime: afterwards };
+    const body = { id: uuid(), lineId: salt.id, massMg: 1_000, ...late };
+    expect((await post(`/batches/${batch.id}/weighings`, body)).status).toBe(200);
+    const { entries } = await sheetOf(ines, batch.id);
+    expect(entries.find((e) => e.lineId === salt.id)).toMatchObject({ sentBy: 'Oda', proven: false });
   });
 
   it('is not theirs for a second check they gave there: that opens no session', async () => {
@@ -199,8 +222,9 @@ describe('the time of a device', () => {
     for (const wrong of [times.ahead, times.before]) {
       expect(await read(wrong)).toMatchObject({ at: at(0), retimed: true });
     }
-    expect(await read(times.right)).toMatchObject({ at: times.right, retimed: false });
-    expect(await read(times.near)).toMatchObject({ at: at(0), retimed: false });
+    // It was there all the time: what it sends is made now, by whatever time it says.
+    for (const now of [times.right, times.near])
+      expect(await read(now)).toMatchObject({ at: at(0), retimed: false });
   });
 });
 

@@ -119,6 +119,8 @@ describe('a database made by the version before', () => {
       '029_matter.sql',
       '030_portions.sql',
       '031_marks_say.sql',
+      '032_lot_dates.sql',
+      '033_contact.sql',
     ]);
     expect(pending).toEqual(ran);
     expect(await pendingMigrations(ownerUrl)).toEqual([]);

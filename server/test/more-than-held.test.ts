@@ -51,6 +51,9 @@ describe('what comes out of a step', () => {
     const take = (massMg: number, more: object = {}) =>
       bram.post(`/batches/${batch.id}/out`, { id: uuid(), stepId: stuff.id, to: 'next', massMg, ...more });
     expect((await take(stuff.balanceMg + 10_000)).status).toBe(200);
+    // A device that was there all the time did not wait, whatever it says.
+    expect((await take(800_000, { offline: true })).status).toBe(422);
+    shop.clock.minutes(2);
     expect((await take(800_000, { offline: true })).status).toBe(200);
     expect(await hands.cards()).toContain('weighed without network. Look what it was.');
   });

@@ -110,8 +110,6 @@ export function stock(kind: 'ingredient' | 'casing'): StockItem {
         supplierLot: '',
         receivedOn: '2026-03-14',
         useBy: null,
-  slaughteredOn: null,
-  frozenOn: null,
         urgency: 'fine',
         balance: 90_000,
         free: 90_000,

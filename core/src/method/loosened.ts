@@ -1,5 +1,5 @@
 import { temperatureToken } from '../quantity/tokens.js';
-import { asksOf, hoursOf, readingKind, stepTitle, type MethodStep, type ReadingAsk } from '../steps/index.js';
+import { NO_SITUATION, asksOf, hoursOf, readingKind, stepTitle, type MethodStep, type ReadingAsk } from '../steps/index.js';
 
 /** A limit of a reading, and whether a figure of it asks less than another did. */
 const LIMITS = [
@@ -32,10 +32,13 @@ const LIMITS = [
 /**
  * What a change of a step asks less of than it did: readings and hours that are gone, and limits that are wider. Each
  * as words; none where nothing is loosened.
+ *
+ * @param cured the batch carries cure
  */
-export function loosened(was: MethodStep, is: MethodStep): string[] {
-  const left = asksOf(is);
-  const fewer = asksOf(was).flatMap((ask) => {
+export function loosened(was: MethodStep, is: MethodStep, cured: boolean): string[] {
+  const situation = { ...NO_SITUATION, cured };
+  const left = asksOf(is, situation);
+  const fewer = asksOf(was, situation).flatMap((ask) => {
     const same = left.find((a) => a.kind === ask.kind);
     const { title } = readingKind(ask.kind);
     return same ? widened(title, ask, same) : [`${title} is not asked any more`];

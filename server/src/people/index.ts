@@ -9,6 +9,7 @@ export {
   sessionKey,
   wasSignedIn,
 } from './commands/sessions.js';
+export { waitedSince } from './commands/contact.js';
 export { mustMaySign } from './commands/may-sign.js';
 export { insert as addPerson } from './store/members.js';
 export { setPreferences } from './store/people.js';

@@ -21,7 +21,7 @@ export function againstChange({ before, after, ...input }: MethodChange): Findin
   const fresh = checkRecipe({ ...input, document: after })
     .findings.filter(holdsAgainst)
     .filter((f) => !old.some((o) => isAsFar(o, placed(f, after))));
-  return [...fresh, ...widerLimits(before.steps, after.steps)];
+  return [...fresh, ...widerLimits(before, after.steps)];
 }
 
 /** A finding with the key of the step that it is about instead of its place in the list. */
@@ -41,10 +41,11 @@ function isAsFar(old: Finding, now: Finding): boolean {
   );
 }
 
-function widerLimits(before: readonly MethodStep[], after: readonly MethodStep[]): Finding[] {
+function widerLimits({ steps, lines }: WorkingDocument, after: readonly MethodStep[]): Finding[] {
+  const cured = lines.some((l) => l.role === 'cure');
   return after.flatMap((step, i) => {
-    const was = before.find((s) => s.key === step.key && s.kind === step.kind);
-    const words = was ? loosened(was, step) : [];
+    const was = steps.find((s) => s.key === step.key && s.kind === step.kind);
+    const words = was ? loosened(was, step, cured) : [];
     if (words.length === 0) return [];
     return [
       {

@@ -12,11 +12,18 @@ export function headOf(maker: Maker, batchId: string, deviceTime: string | undef
     personId: maker.id,
     sentById: maker.sentBy?.id ?? null,
     proven: maker.proven === true,
-    ...eventTime(deviceTime, receivedAt),
+    ...asBelieved(maker, eventTime(deviceTime, receivedAt)),
     receivedAt,
     approved: maker.approved !== undefined,
     now,
   };
+}
+
+function asBelieved(
+  { retimed = false }: Maker,
+  time: Pick<EntryHead, 'at' | 'retimed'>,
+): Pick<EntryHead, 'at' | 'retimed'> {
+  return { ...time, retimed: time.retimed || retimed };
 }
 
 /** The same by name, as the facts tell it. */

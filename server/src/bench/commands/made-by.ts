@@ -11,6 +11,8 @@ export interface Maker extends Pick<Person, 'id' | 'name'> {
   sentBy?: Pick<Person, 'id' | 'name'>;
   /** The device it comes from had the maker's session then; else the maker is only said to have made it. */
   proven?: boolean;
+  /** What the device says of its time is not believed. */
+  retimed?: boolean;
   /** The lead has taken it into a finished batch; when it came. */
   approved?: { receivedAt: Date };
 }

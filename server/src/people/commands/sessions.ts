@@ -5,7 +5,9 @@ import type { AppContext } from '../../platform/app-context.js';
 import { setPerson } from '../../platform/mount.js';
 import { HttpProblem } from '../../platform/problem.js';
 import { hashSecret, isWeak, matchesSecret } from '../../platform/secrets.js';
+import { addSignOut } from '../store/contact.js';
 import * as store from '../store/people.js';
+import { noteContact } from './contact.js';
 
 const COOKIE = 'zest_session';
 const DEVICE = 'zest_device';
@@ -26,7 +28,10 @@ export function readSession(app: AppContext): RequestHandler {
     const token = tokenOf(app, req);
     if (token) {
       const person = await lookUp(app, hashToken(token));
-      if (person) setPerson(req, person);
+      if (person) {
+        setPerson(req, person);
+        await noteContact(app, deviceKey(app, req));
+      }
     }
     next();
   };
@@ -108,6 +113,8 @@ export async function openSession(
     opened: true,
   });
   keepDevice(app, req, res, known);
+  // Whether or not it keeps its secret.
+  for (const key of [known, token]) await noteContact(app, hashToken(key));
 }
 
 /** The secret by which this browser is known; one that has none is given one. */
@@ -192,8 +199,15 @@ async function endSession(app: AppContext, req: Request): Promise<void> {
   const token = tokenOf(app, req);
   if (token === undefined) return;
   await store.removeSession(app.db, hashToken(token), app.now());
+  await addSignOut(app.db, { device: deviceKey(app, req), at: app.now() });
   forgetSession(app, req);
   app.hub.drop(hashToken(token));
+}
+
+/** By which a device is known: its secret, or its session where it keeps none. */
+export function deviceKey(app: AppContext, req: Request): string {
+  const secret = deviceOf(app, req);
+  return secret === undefined ? sessionKey(app, req) : hashToken(secret);
 }
 
 /** What a stream of events belongs to. */

@@ -148,7 +148,10 @@ export async function signedInAt(
 ): Promise<string | undefined> {
   const [row] = await sql(db).rows<{ personId: string }>(
     `SELECT person_id AS personId FROM sign_in_attempt
-     WHERE device = :device AND opened AND at <= :at AND at > :since ORDER BY at DESC, id DESC LIMIT 1`,
+     WHERE device = :device AND opened AND at <= :at AND at > :since
+       AND NOT EXISTS (SELECT 1 FROM sign_out o
+         WHERE o.device = :device AND o.at > sign_in_attempt.at AND o.at <= :at)
+     ORDER BY at DESC, id DESC LIMIT 1`,
     { ...asked },
   );
   return row?.personId;
