@@ -75,7 +75,7 @@ describe('a recipe that parts', () => {
     // What each product has for itself, as its casing, is mended at each of them.
     const texts = all
       .filter((f) => !f.path.startsWith('portions['))
-      .map((f) => f.sentence.replace('The log: ', ''));
+      .map((f) => `${f.path} ${f.sentence.replace('The log: ', '')}`);
     expect(new Set(texts).size).toBe(texts.length);
   });
 

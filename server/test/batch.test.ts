@@ -69,6 +69,7 @@ describe('one real batch', () => {
     expect(batch.lines.find((l) => l.name === 'Fine salt')?.dueMg).toBe(158_400);
     await read(batch, step(batch, 'mix').id, 'minutes', 4);
     await read(batch, step(batch, 'mix').id, 'tack', 1);
+    await read(batch, step(batch, 'mix').id, 'temperature', 3);
     expect((await close(batch, 'mix')).status).toBe(200);
     const stuff = step(batch, 'stuff').id;
     expect(
@@ -141,6 +142,7 @@ describe('one real batch', () => {
     const batch = await upTo('mix');
     await read(batch, step(batch, 'mix').id, 'minutes', 4);
     await read(batch, step(batch, 'mix').id, 'tack', 1);
+    await read(batch, step(batch, 'mix').id, 'temperature', 3);
     await close(batch, 'mix');
     const before = await sheetOf(ines, batch.id);
     const water = before.lines.find((l) => l.name === 'Iced water')!;

@@ -76,6 +76,7 @@ export function benchHands(shop: TestShop, ines: Hands, bram: Hands) {
     await tick(bram, batch.id, mix, 'ready');
     await read(batch, mix, 'minutes', 4);
     await read(batch, mix, 'tack', 1);
+    await read(batch, mix, 'temperature', 3);
     await close(batch);
     return sheetOf(ines, batch.id);
   }

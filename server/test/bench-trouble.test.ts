@@ -49,6 +49,7 @@ describe('made without network', () => {
     await tick(bram, batch.id, id, 'ready');
     await hands.read(batch, id, 'minutes', 4);
     await hands.read(batch, id, 'tack', 1);
+    await hands.read(batch, id, 'temperature', 3);
     expect(current((await ask()).body as BatchView).kind).toBe('stuff');
     expect((await ask()).status).toBe(200);
   });

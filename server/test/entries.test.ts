@@ -112,7 +112,13 @@ describe('an entry', () => {
     const now = shop.clock.now();
     const minutesAgo = (n: number) => new Date(now.getTime() - n * 60_000).toISOString();
     const times = [minutesAgo(1), minutesAgo(-5), minutesAgo(90), '2031-01-01T00:00:00.000Z'];
-    const bodies = times.map((deviceTime) => ({ id: uuid(), lineId: line, massMg: 1000, deviceTime, offline: true }));
+    const bodies = times.map((deviceTime) => ({
+      id: uuid(),
+      lineId: line,
+      massMg: 1000,
+      deviceTime,
+      offline: true,
+    }));
     for (const body of bodies) expect((await weigh(bram, body)).status).toBe(200);
     const { entries } = await sheetOf(ines, batch.id);
     const kept = bodies.map(({ id }) => entries.find((e) => e.id === id)?.at);

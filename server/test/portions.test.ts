@@ -102,6 +102,7 @@ describe('a recipe that makes links and a loaf of one mix', () => {
     await tick(bram, batch.id, mix.id, 'ready');
     await hands.read(batch, mix.id, 'minutes', 4);
     await hands.read(batch, mix.id, 'tack', 1);
+    await hands.read(batch, mix.id, 'temperature', 3);
     const refused = await close(batch, mix.id);
     expect([refused.status, text(refused)]).toEqual([422, expect.stringContaining('Quay Loaf')]);
     expect((await weighOn(batch, mix.id, 4_000_000, { portion: 'loaf' })).status).toBe(200);
@@ -267,6 +268,7 @@ describe('parting off at the bench', () => {
     await tick(bram, batch.id, mix.id, 'ready');
     await hands.read(batch, mix.id, 'minutes', 4);
     await hands.read(batch, mix.id, 'tack', 1);
+    await hands.read(batch, mix.id, 'temperature', 3);
     expect((await close(batch, mix.id)).status).toBe(422);
     expect((await close(batch, mix.id, bram, { override: 'there is none' })).status).toBe(403);
     expect((await close(batch, mix.id, ines, { override: 'there is none' })).status).toBe(200);
@@ -281,6 +283,7 @@ describe('parting off at the bench', () => {
     await tick(bram, batch.id, mix.id, 'ready');
     await hands.read(batch, mix.id, 'minutes', 4);
     await hands.read(batch, mix.id, 'tack', 1);
+    await hands.read(batch, mix.id, 'temperature', 3);
     await weighOn(batch, mix.id, mix.inMg, { portion: 'part-1' });
     expect((await close(batch, mix.id)).status).toBe(200);
     const now = await sheetOf(ines, batch.id);

@@ -222,6 +222,7 @@ describe('a cured mix worked by hand', () => {
     await tick(bram, batch.id, id, 'ready');
     await hands.read(now, id, 'minutes', 9);
     await hands.read(now, id, 'tack', 1);
+    await hands.read(now, id, 'temperature', 3);
     await hands.read(now, id, 'addition', 1);
     const half = stepOf(await sheetOf(ines, batch.id), 'mix').missing.map((m) => m.what);
     expect(half).toEqual(['addition', 'minutes']);

@@ -4,6 +4,7 @@ import type { Finding } from '../findings/finding.js';
 import { finding } from '../steps/kind.js';
 import { stepKind, type MethodStep } from '../steps/all-kinds.js';
 import { holdsMass, numberOf, paramsOf, stepTitle, traitsOf } from '../steps/step.js';
+import { openLimits } from './open-limits.js';
 import { streamsAgree } from '../steps/streams.js';
 
 type Method = Pick<WorkingDocument, 'state' | 'steps' | 'lines'>;
@@ -21,6 +22,7 @@ export function checkMethod(document: Method, cured: Cured): Finding[] {
     ...entering(document),
     ...parameters(document.steps),
     ...streamsAgree(document.steps),
+    ...openLimits(document.steps),
     ...cooledAfterHeat(document.steps),
     ...stateAgrees(document),
     ...cureAgrees(document, cured),
@@ -32,6 +34,8 @@ interface Cured {
   nitrite: boolean;
   nitrate: boolean;
   nitrateAlone: boolean;
+  /** Something helps the nitrite along. */
+  accelerated: boolean;
 }
 
 const stop = (path: string, sentence: string): Finding => finding('stop', path, 'method', sentence);
@@ -130,7 +134,10 @@ export function stateByMethod(steps: readonly MethodStep[]): ProductState {
   return traits.some((t) => t.smokes) ? 'raw smoked (not cooked)' : 'raw';
 }
 
-function cureAgrees({ state, steps }: Method, { nitrite, nitrate, nitrateAlone }: Cured): Finding[] {
+function cureAgrees(
+  { state, steps }: Method,
+  { nitrite, nitrate, nitrateAlone, accelerated }: Cured,
+): Finding[] {
   const cured = nitrite || nitrate;
   return [
     ...(cured ? [] : dangerWithoutCure(steps)),
@@ -144,6 +151,7 @@ function cureAgrees({ state, steps }: Method, { nitrite, nitrate, nitrateAlone }
           ),
         ]
       : []),
+    ...(nitrite ? waitsEnough(steps, accelerated) : []),
     ...(nitrate ? nitrateInTime(steps) : []),
     ...(nitrateAlone && state !== 'dried' ? [NITRATE_ALONE] : []),
   ];
@@ -189,6 +197,30 @@ function dangerWithoutCure(steps: readonly MethodStep[]): Finding[] {
     ];
   }
   return [];
+}
+
+/** Minutes that a nitrite cure has to work before the meat is cooked, where nothing helps it along; common practice. */
+const CURE_MINUTES = 120;
+
+/** Rested, dried and smoked, or helped along: what is cooked at once is cured on paper only. */
+function waitsEnough(steps: readonly MethodStep[], accelerated: boolean): Finding[] {
+  const at = steps.findIndex((s) => traitsOf(s).heat === 'lethal');
+  const cooked = steps[at];
+  if (!cooked || accelerated) return [];
+  const minutes = steps
+    .slice(0, at)
+    .filter((s) => traitsOf(s).set)
+    .reduce((sum, s) => sum + (numberOf(s, 'minutes') ?? 0) + 60 * (numberOf(s, 'hours') ?? 0), 0);
+  if (minutes >= CURE_MINUTES) return [];
+  return [
+    {
+      level: 'sign',
+      path: `steps[${at}]`,
+      guard: 'cure-wait',
+      amount: CURE_MINUTES - minutes,
+      sentence: `“${stepTitle(cooked)}” comes ${minutes} min after it is filled: without an accelerator the cure wants ${CURE_MINUTES} min to work. Rest it, add one, or sign for it.`,
+    },
+  ];
 }
 
 function nitrateInTime(steps: readonly MethodStep[]): Finding[] {

@@ -1,5 +1,13 @@
 import { temperatureToken } from '../quantity/tokens.js';
-import { NO_SITUATION, asksOf, hoursOf, readingKind, stepTitle, type MethodStep, type ReadingAsk } from '../steps/index.js';
+import {
+  NO_SITUATION,
+  asksOf,
+  hoursOf,
+  readingKind,
+  stepTitle,
+  type MethodStep,
+  type ReadingAsk,
+} from '../steps/index.js';
 
 /** A limit of a reading, and whether a figure of it asks less than another did. */
 const LIMITS = [

@@ -44,8 +44,8 @@ function mixStep(bind: 'short' | 'sticky', minutes: number): MethodStep {
 
 const taste = (stopBelowC: number): MethodStep => ({ key: 'taste', kind: 'taste', stopBelowC });
 const TASTE = taste(71);
-const SLACK: MethodStep = { key: 'stuff', kind: 'stuff', fill: 'slack', prick: false };
-const HARD: MethodStep = { key: 'stuff', kind: 'stuff', fill: 'hard', prick: false };
+const SLACK: MethodStep = { key: 'stuff', kind: 'stuff', fill: 'slack', prick: false, stopAboveC: 7 };
+const HARD: MethodStep = { key: 'stuff', kind: 'stuff', fill: 'hard', prick: false, stopAboveC: 7 };
 const LINKS: MethodStep = {
   key: 'link',
   kind: 'link',

@@ -26,7 +26,7 @@ export function checkLines(
     const path = `lines[${i}]`;
     const ingredient = library.get(line.ingredientId ?? '');
     const found = [...unresolved(line, ingredient, path)];
-    if (ingredient) found.push(...unstated(line, ingredient, path));
+    if (ingredient) found.push(...unstated(line, ingredient, path), ...optionalCure(line, ingredient, path));
     if (line.dose) found.push(...doseLimits(line, ingredient, path, perMeat ?? 1, line.hot ? heat : 1));
     const before = document.lines.slice(0, i).filter((l) => l.ingredientId === line.ingredientId);
     // One ingredient may go in at two steps; cure never does.
@@ -113,6 +113,13 @@ function unstated(line: WorkingLine, ingredient: Ingredient, path: string): Find
     );
   }
   return found;
+}
+
+/** Whatever it is called: what holds cure is weighed in, or it is another product. */
+function optionalCure(line: WorkingLine, { contents }: Ingredient, path: string): Finding[] {
+  if (line.required || contents.nitritePct + contents.nitratePct <= 0) return [];
+  const sentence = `${line.name} holds cure and may be left out: a cured product without its cure is another one. Make the line required.`;
+  return [{ level: 'stop', path: `${path}.required`, guard: 'line', sentence }];
 }
 
 /** A dose that is only usual may be signed; what a maker or a book says may not. */

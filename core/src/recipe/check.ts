@@ -99,6 +99,7 @@ function checkLane(input: CheckInput): RecipeCheck {
     nitrite:
       (figures?.nitrite ?? 0) > 0 || document.lines.some((l) => l.role === 'cure' || looksLikeCure(l.name)),
     nitrate: (figures?.nitrate ?? 0) > 0,
+    accelerated: document.lines.some((l) => l.role === 'accelerator'),
     nitrateAlone: figures !== undefined && figures.nitrate > 0 && figures.nitrite === 0,
   };
   const findings = [

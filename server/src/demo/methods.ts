@@ -12,10 +12,10 @@ export function grind(pass: number, plateMm: number): Extract<MethodStep, { kind
 
 export function mix(bind: 'short' | 'sticky', minutes: number): MethodStep {
   const [minMinutes, maxMinutes] = bind === 'short' ? [2, 6] : [6, 15];
-  return { key: 'mix', kind: 'mix', bind, minutes, minMinutes, maxMinutes };
+  return { key: 'mix', kind: 'mix', bind, minutes, minMinutes, maxMinutes, stopAboveC: 7 };
 }
 
-export const STUFF: MethodStep = { key: 'stuff', kind: 'stuff' };
+export const STUFF: MethodStep = { key: 'stuff', kind: 'stuff', stopAboveC: 7 };
 export const LINK: MethodStep = { key: 'link', kind: 'link', sampleSize: 10 };
 /** Coils are few and large: each is weighed, and its weight counts it. */
 export const COIL: MethodStep = { key: 'coil', kind: 'link', shape: 'coils' };

@@ -228,6 +228,7 @@ export function demoRecipes(ids: Ids): Recipe[] {
       lines: lines([
         ['cure', 17.5],
         ['salt', 2],
+        ['erythorbate', 0.45],
         ['mustard', 8],
         ['whitepepper', 2.5],
         ['coriander', 2],
@@ -273,6 +274,7 @@ export function demoRecipes(ids: Ids): Recipe[] {
       lines: lines([
         ['cure', 17.5],
         ['salt', 2],
+        ['erythorbate', 0.45],
         ['mustard', 5],
         ['garlic', 2],
         ['blackpepper', 4],

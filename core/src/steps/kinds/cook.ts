@@ -5,6 +5,9 @@ import { APART_CAUTION, coreAgrees } from '../lethal.js';
 /** A cook this long holds the meat in the warm zone for hours, h (common practice). */
 const SLOW_HOURS = 4;
 
+/** A chamber up to this heats slowly, and nobody knows how slowly where hours are not said, °C (common practice). */
+const LOW_C = 75;
+
 export const cook = defineKind({
   name: 'cook',
   listed: 'Cook',
@@ -22,5 +25,8 @@ export const cook = defineKind({
   instruction: () => 'To the core temperature, read in the thickest piece, then weigh.',
   readings: (p) => [{ kind: 'temperature', belowC: p.stopBelowC }],
   agrees: coreAgrees,
-  dangerWithoutCure: (p) => ((p.hours ?? 0) >= SLOW_HOURS ? 'hours in the warm zone' : undefined),
+  dangerWithoutCure: ({ hours: h, chamberC: c }) =>
+    (h ?? (c !== undefined && c <= LOW_C ? SLOW_HOURS : 0)) >= SLOW_HOURS
+      ? 'hours in the warm zone'
+      : undefined,
 });
