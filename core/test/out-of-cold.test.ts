@@ -54,17 +54,38 @@ describe('time out of the cold', () => {
     const facts = weighedAtEight();
     expect(seen(facts, 50).cold).toEqual({ beforeMs: 0, sinceMs: EIGHT });
     expect(held(facts, 119)).toBeUndefined();
-    expect(held(facts, 121)).toContain('has stood out of the cold for 121 min, of 120 at most');
+    expect(held(facts, 121)).toContain('has stood out of the cold for 121 min in all, of 120 at most');
     expect(fold(aBatch(METHOD), A_SHOP).cold).toEqual({ beforeMs: 0, sinceMs: null });
   });
 
-  it('ends when somebody notes that it is back, and begins anew when it is out again', () => {
-    const back = noted(weighedAtEight(), 1, 121);
+  it('stands still while it is back, adds up when it is out again, and is over when it was read cold there', () => {
+    const back = noted(weighedAtEight(), 1, 100);
     expect(held(back, 300)).toBeUndefined();
-    expect(seen(back, 300).cold).toEqual({ beforeMs: 121 * 60_000, sinceMs: null });
-    const outAgain = noted(back, 0, 180);
-    expect(held(outAgain, 290)).toBeUndefined();
-    expect(held(outAgain, 301)).toContain('for 121 min');
+    expect(seen(back, 300).cold).toEqual({ beforeMs: 100 * 60_000, sinceMs: null });
+    const outAgain = noted(back, 0, 300);
+    expect(held(outAgain, 319)).toBeUndefined();
+    // A tick that it is back takes no minute off it.
+    expect(held(noted(outAgain, 1, 320), 400)).toContain(
+      '120 min in all, of 120 at most. Read it where it lies',
+    );
+    const read = (facts: BatchFacts, value: number, minutes: number) => ({
+      ...facts,
+      readings: [
+        ...facts.readings,
+        {
+          ...{ id: `r${minutes}`, stepId: 'mix', kind: 'temperature', value, load: 0, at: after(minutes) },
+          ...{ person: 'Oda', how: 'probe' as const, transferId: null },
+        },
+      ],
+    });
+    expect(held(read(noted(outAgain, 1, 320), 4.5, 390), 400)).toBeDefined();
+    // Read while it stands outside it says nothing of how it stands there.
+    expect(held(read(outAgain, 4.4, 315), 320)).toBeDefined();
+    const over = read(noted(outAgain, 1, 320), 4.4, 390);
+    expect(held(over, 400)).toBeUndefined();
+    expect(seen(over, 400).cold).toEqual({ beforeMs: 0, sinceMs: null });
+    expect(held(noted(over, 0, 400), 519)).toBeUndefined();
+    expect(held(noted(over, 0, 400), 521)).toContain('121 min in all');
   });
 
   it('ends with a step in the cold, and with the heat: cooked meat is raw no more', () => {

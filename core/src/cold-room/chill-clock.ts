@@ -3,7 +3,8 @@ import type { OutOfChill } from '../rules/house.js';
 export interface ChillEvent {
   /** Milliseconds since the epoch. */
   at: number;
-  kind: 'out' | 'in';
+  /** Taken out, put back, or read cold: only the last says that the time out is over. */
+  kind: 'out' | 'in' | 'cold';
 }
 
 export interface ChillClock {
@@ -18,12 +19,16 @@ export interface TimeOut {
   sinceMs: number | null;
 }
 
-/** Adds up all times out. A second `out` while it is out, or an `in` while it is in, changes nothing. */
+/**
+ * Adds up all times out since it was last read cold while it was in. A second `out` while it is out, an `in` while it is
+ * in, and a reading while it is out change nothing.
+ */
 export function timeOut(events: readonly ChillEvent[]): TimeOut {
   let beforeMs = 0;
   let sinceMs: number | null = null;
   for (const { kind, at } of [...events].sort((a, b) => a.at - b.at)) {
     if (kind === 'out') sinceMs ??= at;
+    else if (kind === 'cold') beforeMs = sinceMs === null ? 0 : beforeMs;
     else if (sinceMs !== null) {
       beforeMs += at - sinceMs;
       sinceMs = null;

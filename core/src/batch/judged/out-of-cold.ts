@@ -1,8 +1,9 @@
 import { marksOf } from '../../bench/marks.js';
-import { timeOut, type ChillEvent, type TimeOut } from '../../cold-room/chill-clock.js';
+import { clockOf, timeOut, type ChillEvent, type TimeOut } from '../../cold-room/chill-clock.js';
 import { outOfChill, type HouseRules } from '../../rules/house.js';
-import { isAtMachine, stepTitle, traitsOf } from '../../steps/index.js';
-import type { BatchFacts, StepFact } from '../facts/facts.js';
+import { temperatureToken } from '../../quantity/tokens.js';
+import { isAtMachine, readingKind, stepTitle, traitsOf } from '../../steps/index.js';
+import type { BatchFacts, ReadingFact, StepFact } from '../facts/facts.js';
 import { atStep, msOf } from '../facts/moves.js';
 import type { Missing } from '../../findings/missing.js';
 
@@ -30,6 +31,7 @@ export function outOfCold(facts: BatchFacts): TimeOut {
       kind: m.isIn ? ('in' as const) : ('out' as const),
       at: Date.parse(m.at),
     })),
+    ...facts.readings.flatMap((r) => readCold(r, steps)),
     ...steps
       .filter((s) => traitsOf(s.document).cold && s.closedAt !== null)
       .map((s) => ({ kind: 'in' as const, at: Date.parse(s.closedAt ?? '') })),
@@ -38,6 +40,17 @@ export function outOfCold(facts: BatchFacts): TimeOut {
   if (sinceMs !== null && Number.isFinite(heated))
     return { beforeMs: beforeMs + heated - sinceMs, sinceMs: null };
   return { beforeMs, sinceMs };
+}
+
+/** Meat that is read at this or below is cold through, °C; common practice. */
+const COLD_C = 4.4;
+
+/** What a reading at or below the limit says: of what lies at a cold step, that it is in as well. */
+function readCold({ kind, value, stepId, at }: ReadingFact, steps: readonly StepFact[]): ChillEvent[] {
+  const step = steps.find((s) => s.id === stepId);
+  if (!step || readingKind(kind).given !== 'probe' || value > COLD_C) return [];
+  const read = { kind: 'cold' as const, at: Date.parse(at) };
+  return traitsOf(step.document).cold ? [{ ...read, kind: 'in' }, read] : [read];
 }
 
 function endsRaw({ document }: StepFact): boolean {
@@ -58,8 +71,8 @@ function startOf({ readings, transfers }: BatchFacts, step: StepFact): number {
 }
 
 /**
- * Raw meat that is worked on after too long out of the cold: first it goes back. What counts is the time out
- * since it was last in.
+ * Raw meat that is worked on after too long out of the cold: first it goes back, and is read there. What counts is all
+ * time out since it was last read cold.
  */
 export function missingCold(
   step: StepFact,
@@ -68,14 +81,14 @@ export function missingCold(
 ): Missing[] {
   const t = traitsOf(step.document);
   const works = isAtMachine(step.document) || t.pieces === true;
-  if (!works || cold.sinceMs === null) return [];
-  const minutes = Math.floor((Date.parse(shop.now) - cold.sinceMs) / 60_000);
-  const { stopMinutes } = outOfChill(shop);
-  if (minutes < stopMinutes) return [];
+  const { minutes, isOut, level } = clockOf(cold, Date.parse(shop.now), outOfChill(shop));
+  if (!works || level !== 'stop') return [];
+  const most = `${Math.floor(minutes)} min in all, of ${outOfChill(shop).stopMinutes} at most`;
+  const way = isOut ? 'Back to the chill, noted under More, and read there' : 'Read it where it lies';
   return [
     {
       what: 'cold',
-      sentence: `${stepTitle(step.document)}: the meat has stood out of the cold for ${minutes} min, of ${stopMinutes} at most. Back to the chill, and note it under More; or the lead signs.`,
+      sentence: `${stepTitle(step.document)}: the meat has stood out of the cold for ${most}. ${way} at ${temperatureToken(COLD_C)} or below; or the lead signs.`,
     },
   ];
 }
