@@ -82,6 +82,7 @@ describe('one real batch', () => {
     await out(batch, stuff, 90_000, 'loss', 'barrel and horn');
     await out(batch, stuff, 30_000, 'loss', 'burst');
     await out(batch, stuff, inStuff - 130_000);
+    await read(batch, stuff, 'temperature', 4);
     expect((await close(batch, 'stuff')).status).toBe(200);
     const link = step(batch, 'link').id;
     await out(batch, link, 200_000, 'rework');

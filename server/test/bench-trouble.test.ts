@@ -149,7 +149,7 @@ describe('the method of an open batch', () => {
     const answer = await hands.send(
       batch,
       'method',
-      { steps: [cold, ...rest], reason: 'The stuffer broke' },
+      { steps: [cold, ...rest], reason: 'The stuffer broke', signed: { 'open-limit': 'until it runs' } },
       ines,
     );
     expect(answer.status).toBe(200);

@@ -71,7 +71,7 @@ describe('a recipe that makes links and a loaf of one mix', () => {
           linkMassG: 900,
         },
       ],
-      steps: [...d.steps, { key: 'fill', kind: 'stuff', portion: 'loaf' }],
+      steps: [...d.steps, { key: 'fill', kind: 'stuff', portion: 'loaf', stopAboveC: 7 }],
     });
   };
   const asCasing = ({ casingId, name, calibreMm, gPerM }: WorkingCasing) => ({

@@ -70,6 +70,7 @@ describe('pieces that are weighed one by one', () => {
     await hands.taste(stuff, 1);
     await bram.post(`/batches/${batch.id}/casing`, { id: uuid(), stepId: id, lengthMm: 3_000 });
     const now = await sheetOf(ines, batch.id);
+    await hands.read(now, id, 'temperature', 4);
     await hands.out(now, id, current(now).balanceMg);
     return hands.close(now);
   }
