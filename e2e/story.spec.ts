@@ -165,10 +165,12 @@ test('mix, stuff, link: minutes, tack, casing, burst, count and a sample of ten'
   for (const load of [1, 2]) {
     await record(page, `Load ${load}: minutes`, '4');
     await page.getByRole('button', { name: `Tack test passed for load ${load}` }).click();
+    await record(page, `Load ${load}: temperature`, '3.8');
   }
   await closeStep(page, 'Mix');
   await page.getByRole('button', { name: 'Proven, no taste this time' }).click();
   await ready(page);
+  await record(page, 'Temperature', '4.1');
   await record(page, 'Casing used', '78');
   const inMg = (await sheet(page, batchId)).steps.find((s) => s.kind === 'stuff')!.inMg;
   await record(page, 'Left in barrel and horn', '0.42', 'Washed out');

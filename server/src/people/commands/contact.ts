@@ -4,9 +4,9 @@ import * as store from '../store/contact.js';
 import { deviceKey } from './sessions.js';
 
 /** Every process writes down no oftener than this that a device was heard of. */
-const NOTED_MS = 5_000;
+const NOTED_MS = 2_000;
 /** Not heard of for longer than this, a device was away. */
-const AWAY_MS = 20_000;
+const AWAY_MS = 8_000;
 /** The clock of a device may be off by so much. */
 const CLOCK_MS = 120_000;
 
