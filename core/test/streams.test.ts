@@ -87,7 +87,10 @@ describe('lean and fat ground apart', () => {
 
   it('is refused half-made, and where the streams had been together before', () => {
     const sentences = (steps: MethodStep[]) =>
-      checkMethod({ state: 'raw', steps, lines: [] }, { nitrite: false, nitrate: false, nitrateAlone: false, accelerated: false })
+      checkMethod(
+        { state: 'raw', steps, lines: [] },
+        { nitrite: false, nitrate: false, nitrateAlone: false, accelerated: false },
+      )
         .filter((f) => f.level === 'stop')
         .map((f) => f.sentence);
     expect(sentences(apart)).toEqual([]);

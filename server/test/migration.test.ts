@@ -121,6 +121,7 @@ describe('a database made by the version before', () => {
       '031_marks_say.sql',
       '032_lot_dates.sql',
       '033_contact.sql',
+      '034_reading_back.sql',
     ]);
     expect(pending).toEqual(ran);
     expect(await pendingMigrations(ownerUrl)).toEqual([]);

@@ -142,6 +142,52 @@ describe('what was weighed', () => {
   });
 });
 
+describe('what was read', () => {
+  it('is asked again where no meat is like that, and counts when somebody is sure', async () => {
+    const batch = await hands.upTo('mix');
+    const mix = current(batch);
+    const strange = await hands.read(batch, mix.id, 'temperature', -17.6);
+    expect([strange.status, pathsOf(strange)]).toEqual([422, ['sure']]);
+    const waited = await hands.read(batch, mix.id, 'temperature', 145, { offline: true });
+    expect(pathsOf(waited)).toEqual(['sure']);
+    expect((await hands.read(batch, mix.id, 'temperature', -17.6, { sure: true })).status).toBe(200);
+  });
+
+  it('is taken back as a weight is: by a hand while its step is open, by the lead afterwards, with a card', async () => {
+    const batch = await hands.upTo('stuff');
+    const stuff = current(batch);
+    await hands.read(batch, stuff.id, 'temperature', 3);
+    const idOf = async (stepId: string, kind: string) =>
+      (await sheetOf(ines, batch.id)).readings.find((r) => r.stepId === stepId && r.kind === kind)!.id;
+    const back = async (stepId: string, kind: string, who = bram) =>
+      hands.send(batch, 'readings-back', { readingId: await idOf(stepId, kind), reason: 'wrong probe' }, who);
+    const missing = async () => current(await sheetOf(ines, batch.id)).missing.map((m) => m.what);
+    expect(await missing()).not.toContain('temperature');
+    expect((await back(stuff.id, 'temperature')).status).toBe(200);
+    expect(await missing()).toContain('temperature');
+    const mixed = stepOf(batch, 'mix').id;
+    expect((await back(mixed, 'minutes')).status).toBe(403);
+    expect((await back(mixed, 'minutes', ines)).status).toBe(200);
+    expect(await hands.cards()).toContain('Ines took back 4 minutes of Bram at Mix: “wrong probe”');
+    const unknown = { readingId: uuid(), reason: 'wrong probe' };
+    expect((await hands.send(batch, 'readings-back', unknown)).status).toBe(404);
+  });
+
+  it('and tasted is not passed once its verdict was taken back', async () => {
+    const batch = await hands.upTo('stuff');
+    expect((await hands.taste(batch, 1)).state).toBe('passed');
+    const { readings } = await sheetOf(ines, batch.id);
+    const verdict = readings.find((r) => r.kind === 'verdict')!;
+    const back = { readingId: verdict.id, reason: 'another patty' };
+    expect((await hands.send(batch, 'readings-back', back)).status).toBe(200);
+    expect((await sheetOf(ines, batch.id)).taste.state).not.toBe('passed');
+    const [[row]] = (await shop.owner.query(
+      `SELECT passed FROM $db.batch WHERE id = '${batch.id}'`,
+    )) as unknown as [{ passed: number }[]];
+    expect(row?.passed).toBe(0);
+  });
+});
+
 describe('a load that was put aside', () => {
   it('is signed for by the lead before the mix is closed', async () => {
     const batch = await hands.open('Quay Thick', { 'Pork shoulder': 24e6, 'Pork belly': 8e6 });

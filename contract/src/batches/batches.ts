@@ -97,6 +97,8 @@ export const newReading = z
     kind: z.enum(READING_NAMES, { error: 'Unknown kind of reading.' }),
     value: z.number({ error: 'The reading must be a number.' }),
     load: z.int().min(0).max(99, { error: 'The load must be from 1 to 99.' }).default(0),
+    /** It was asked whether so strange a figure is so, and it is. */
+    sure: z.boolean().optional(),
   })
   .superRefine((r, ctx) => {
     const message = refusesValue(r.kind, r.value);
@@ -271,6 +273,15 @@ export const batchRoutes = {
     roles: HANDS,
     params: byId,
     body: command.extend({ transferId: id, reason }),
+    response: batchChanged,
+  }),
+  takeBackReading: route({
+    method: 'POST',
+    path: '/batches/:id/readings-back',
+    summary: 'Take back a wrong reading, with a reason',
+    roles: HANDS,
+    params: byId,
+    body: command.extend({ readingId: id, reason }),
     response: batchChanged,
   }),
   acceptLine: route({

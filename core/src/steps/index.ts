@@ -11,6 +11,7 @@ export {
 } from './kind.js';
 export type { ParamSpec, ParamValue, Params } from './parameters.js';
 export * from './readings/index.js';
+export { implausible } from './plausible.js';
 export {
   METHOD_KINDS,
   STEP_KINDS,

@@ -19,6 +19,7 @@ import { changed } from './commands/on-batch.js';
 import { openBatch } from './commands/open-batch.js';
 import { partPortion } from './commands/part-portion.js';
 import { replanMeats } from './commands/replan-meats.js';
+import { takeBackReading } from './commands/take-back-reading.js';
 import { reverseEntry } from './commands/reverse-entry.js';
 import { sayWork } from './commands/say-work.js';
 import { seeNotice } from './commands/see-notice.js';
@@ -72,6 +73,9 @@ function commands(router: Router, app: AppContext): void {
   });
   mount(router, ROUTES.closeStep, ({ person, params, body }) =>
     closeStep(app, person, params.id, params.stepId, body),
+  );
+  mount(router, ROUTES.takeBackReading, ({ person, params, body }) =>
+    takeBackReading(app, person, params.id, body),
   );
   mount(router, ROUTES.reverseEntry, ({ person, params, body }) =>
     reverseEntry(app, person, params.id, body),

@@ -49,6 +49,7 @@ const GRANTS: Record<string, string> = {
   batch_line: ADD_ONLY,
   reservation: CHANGE,
   reading: ADD_ONLY,
+  reading_back: ADD_ONLY,
   acceptance: ADD_ONLY,
   bench_mark: ADD_ONLY,
   calibration: ADD_ONLY,

@@ -27,6 +27,6 @@ export const cool = defineKind({
   losses: [],
   title: () => 'Cool',
   instruction: () => 'Down to cold-room temperature without a stop.',
-  readings: (p) => [{ kind: 'temperature', aboveC: p.stopAboveC }],
+  readings: (p) => [{ kind: 'temperature', aboveC: p.stopAboveC, fromHot: true }],
   after: [{ is: (t) => t.heat === 'lethal', sentence: 'It is cooled before it is cooked.' }],
 });

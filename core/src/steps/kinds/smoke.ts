@@ -40,7 +40,10 @@ export const smoke = defineKind({
   title: () => 'Smoke',
   instruction: () => 'Skin dry first, then smoke; read the chamber.',
   takesHours: (p) => (p.minutes === undefined ? undefined : p.minutes / 60),
-  readings: (p) => [{ kind: 'temperature' }, { kind: 'minutes', aimMinutes: p.minutes }],
+  readings: (p) => [
+    { kind: 'temperature', nearC: p.chamberC },
+    { kind: 'minutes', aimMinutes: p.minutes },
+  ],
   dangerWithoutCure: ({ chamberC: c = COLD_C }) => (c <= COLD_C ? 'cold smoke' : 'hours in the warm zone'),
   after: [{ is: (t) => t.machine === 'stuffer', sentence: 'It is smoked before it is stuffed.' }],
 });

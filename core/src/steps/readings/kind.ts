@@ -5,6 +5,10 @@ export interface ReadingAsk {
   aboveC?: number | undefined;
   /** Below this it does not pass. */
   belowC?: number | undefined;
+  /** What a chamber is set to: it is read about there. */
+  nearC?: number | undefined;
+  /** What is read comes from the heat. */
+  fromHot?: true;
   /** Minutes that are aimed at, asked for at least, and at most. */
   aimMinutes?: number | undefined;
   leastMinutes?: number | undefined;

@@ -13,7 +13,8 @@ export const TEMPERATURE = {
   failing: (ask) => (ask.belowC === undefined ? (ask.aboveC ?? COLD_C) + 1.5 : ask.belowC - 4),
 } as const satisfies Partial<ReadingKind>;
 
-function aimOf({ aboveC, belowC }: ReadingAsk): number {
+function aimOf({ aboveC, belowC, nearC }: ReadingAsk): number {
+  if (nearC !== undefined) return nearC;
   return belowC === undefined ? (aboveC ?? COLD_C) - 2.4 : belowC + 1;
 }
 

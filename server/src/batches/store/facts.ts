@@ -238,7 +238,8 @@ const READINGS = `SELECT r.id, r.batch_id AS batchId, r.step_id AS stepId, r.kin
    p.name AS person, sender.name AS sentBy, r.proven, r.retimed, r.how, r.transfer_id AS transferId
  FROM reading r STRAIGHT_JOIN person p ON p.id = r.person_id LEFT JOIN person sender ON sender.id = r.sent_by_id
    LEFT JOIN transfer back ON back.reverses_id = r.transfer_id
- WHERE r.batch_id IN (:ids) AND back.id IS NULL`;
+   LEFT JOIN reading_back gone ON gone.reading_id = r.id
+ WHERE r.batch_id IN (:ids) AND back.id IS NULL AND gone.reading_id IS NULL`;
 const MARKS = `SELECT m.id, m.batch_id AS batchId, m.step_id AS stepId, m.kind, m.said, m.at,
    p.name AS person, sender.name AS sentBy, m.proven, m.retimed, w.name AS second
  FROM bench_mark m STRAIGHT_JOIN person p ON p.id = m.person_id LEFT JOIN person w ON w.id = m.second_person_id

@@ -14,6 +14,16 @@ export function passTasting(tx: Transaction, batchId: string): void {
   sql(tx).defer('UPDATE batch SET passed = TRUE WHERE id = :batchId', { batchId });
 }
 
+/** Its tasting was not passed after all; of a batch that is closed already that counts no more. */
+export function unpassTasting(tx: Transaction, batchId: string): void {
+  sql(tx).defer(
+    `UPDATE proven_version v JOIN batch b ON b.recipe_version_id = v.recipe_version_id SET v.runs = v.runs - 1
+     WHERE b.id = :batchId AND b.state = 'closed' AND b.passed AND v.runs > 0`,
+    { batchId },
+  );
+  sql(tx).defer('UPDATE batch SET passed = FALSE WHERE id = :batchId', { batchId });
+}
+
 /** The batch has just been closed. */
 export function countClosed(tx: Transaction, batchId: string): void {
   sql(tx).defer(

@@ -1,6 +1,8 @@
 import { v7 as uuid } from 'uuid';
 import {
   FIXED_ACCOUNTS,
+  asksOf,
+  implausible,
   movesOf,
   traitsOf,
   type BatchFacts,
@@ -14,7 +16,7 @@ import { reworkAccount } from '../../batches/index.js';
 import { readBy, shownBy } from '../../devices/index.js';
 import { touchBatch } from '../../ledger/index.js';
 import type { AppContext } from '../../platform/app-context.js';
-import { notFound } from '../../platform/problem.js';
+import { invalid, notFound } from '../../platform/problem.js';
 import type { WrittenMove, WrittenReading } from '../store/entries.js';
 import { forgetFrame } from '../store/frames.js';
 import { moreThanHeld, type More } from './more-than-held.js';
@@ -88,6 +90,7 @@ async function decideReading(app: AppContext, step: StepFact, body: NewReading):
   // A patty's core, or a temperature that cooks: read in the piece, not beside it.
   const inCore = kind === 'core' || traitsOf(step.document).heat === 'lethal';
   const source = await readBy(app, body, { kind, value, inCore });
+  if (source.how === 'typed' && body.sure !== true) mustBePlausible(step, body);
   return {
     how: source.how,
     moves: [],
@@ -95,6 +98,13 @@ async function decideReading(app: AppContext, step: StepFact, body: NewReading):
     notice: undefined,
     counted: () => false,
   };
+}
+
+/** @throws HttpProblem 422 at `sure` for a temperature that is hardly so */
+function mustBePlausible({ document }: StepFact, { kind, value }: NewReading): void {
+  const ask = asksOf(document).find((a) => a.kind === kind) ?? { kind };
+  const why = implausible(ask, value);
+  if (why !== null) throw invalid([{ path: 'sure', message: why }]);
 }
 
 function amountOf(entry: Moving): number {

@@ -185,7 +185,10 @@ function StepPanel({ sheet, step }: { sheet: BatchView; step: StepView }) {
               : ''}
           </Explained>
         ) : null}
-        <StepReadings readings={readings} />
+        <StepReadings
+          readings={readings}
+          takenBack={{ batchId: sheet.id, isDone: sheet.state !== 'open' || step.state === 'closed' }}
+        />
         <StepMarks marks={sheet.marks.filter((m) => m.stepId === step.id)} />
       </Box>
     </Box>

@@ -9,7 +9,7 @@ export function readingEntry(
   kind: string,
   value: number,
   label: string,
-  more: { readingId?: string | undefined; load?: number } = {},
+  more: { readingId?: string | undefined; load?: number; sure?: boolean } = {},
 ): Entry {
   return {
     kind: 'reading',
@@ -22,6 +22,7 @@ export function readingEntry(
       load: more.load ?? 0,
       deviceTime: deviceTime(),
       ...(more.readingId ? { readingId: more.readingId } : {}),
+      ...(more.sure ? { sure: true } : {}),
     },
   };
 }

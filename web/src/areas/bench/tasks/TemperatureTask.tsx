@@ -3,7 +3,7 @@ import Button from '@mui/material/Button';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { type Probe } from '@zest/contract';
-import { SMEAR_HELP, readingKind, traitsOf } from '@zest/core';
+import { SMEAR_HELP, implausible, readingKind, traitsOf } from '@zest/core';
 import { useProbeReading } from '../../../data/live.js';
 import { useShortcut } from '../../../ui/shortcuts.js';
 import { useUnits } from '../../../ui/units.js';
@@ -32,6 +32,8 @@ export function TemperatureTask(props: ReadingTaskProps) {
   const probeIds = probesFor(props);
   const [probeId, setProbeId] = useState<Probe['id']>(probeIds[0]);
   const [help, setHelp] = useState(false);
+  /** The strange figure that was asked about. */
+  const [asked, setAsked] = useState<number>();
   const probes = useQuery(queries.probes);
   const probe = probes.data?.find((p) => p.id === probeId);
   const reading = useProbeReading(probeId);
@@ -40,13 +42,16 @@ export function TemperatureTask(props: ReadingTaskProps) {
   const typedC = typed.value === undefined ? undefined : metric ? typed.value : ((typed.value - 32) * 5) / 9;
   const valueC = typedC ?? live;
   const canTake = valueC !== undefined && (typedC !== undefined || reading?.steady === true);
+  const strange = typedC === undefined ? null : implausible(ask, typedC);
   const take = async () => {
     if (!canTake || valueC === undefined) return;
+    if (strange !== null && asked !== typedC) return setAsked(typedC);
     const readingId = typedC === undefined ? reading?.id : undefined;
     await pending.record(
       readingEntry(step.id, ask.kind, valueC, `${task.title} ${units.temperature(valueC)}`, {
         readingId,
         load: task.load,
+        sure: strange !== null,
       }),
     );
     typed.clear();
@@ -61,6 +66,7 @@ export function TemperatureTask(props: ReadingTaskProps) {
   });
   useShortcut('Enter', 'record it', () => void take());
   useShortcut(' ', 'record it', () => void take());
+  const isAsked = strange !== null && asked === typedC;
   const problem = step.missing.find((m) => m.what === ask.kind && task.value !== undefined);
   const chill = () =>
     pending.record(
@@ -96,7 +102,7 @@ export function TemperatureTask(props: ReadingTaskProps) {
       minus
       primary={
         <Primary onClick={() => void take()} disabled={!canTake}>
-          {typedC === undefined && live !== undefined ? 'Take' : 'Record'}{' '}
+          {typedC === undefined && live !== undefined ? 'Take' : isAsked ? 'It is' : 'Record'}{' '}
           {valueC === undefined ? '' : units.temperature(valueC)}
         </Primary>
       }
@@ -109,6 +115,11 @@ export function TemperatureTask(props: ReadingTaskProps) {
             </Box>
           ) : null}
           {inCore ? <Disagreement /> : null}
+          {isAsked ? (
+            <Box role="alert" sx={{ fontSize: 24, fontWeight: 700 }}>
+              {units.sentence(strange)}
+            </Box>
+          ) : null}
           {problem ? (
             <Box role="alert" sx={{ fontSize: 24, fontWeight: 700 }}>
               {units.sentence(problem.sentence)}{' '}
