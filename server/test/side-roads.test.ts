@@ -206,17 +206,16 @@ describe('a load that was put aside', () => {
 });
 
 describe('a batch is opened', () => {
-  it('with a wider window than its recipe, or a lot without a last day, by the lead’s word only', async () => {
+  it('with a wider window than its recipe by the lead’s word only, and a card says which lot has no last day', async () => {
     const lot = await room.receive();
     const wide = room.batchBody([{ lot, massMg: kg(2) }], { window: { minPct: 0, maxPct: 50 } });
     const unsigned = await ines.post('/batches', { ...wide, signed: {} });
     expect([unsigned.status, pathsOf(unsigned)]).toEqual([422, ['signed.window']]);
     const undated: TrimLot = await room.receive({ useBy: null });
     const body = room.batchBody([{ lot: undated, massMg: kg(2) }]);
-    const asked = await ines.post('/batches', body);
-    expect([asked.status, pathsOf(asked)]).toEqual([422, ['signed.undated']]);
-    const signed = { ...body.signed, undated: 'came this morning, label 20 March' };
-    expect((await ines.post('/batches', { ...body, signed })).status).toBe(200);
+    expect((await ines.post('/batches', body)).status).toBe(200);
+    const card = `${undated.code} has no last day`;
+    expect((await sheetOf(ines, body.id)).notices[0]?.sentence).toContain(card);
     expect((await oda.post('/batches', { ...wide, id: uuid() })).status).toBe(403);
   });
 });

@@ -1,6 +1,6 @@
 import type { Request, Router } from 'express';
 import { ROUTES, SPOOL_PATH, type Person, type Recorded } from '@zest/contract';
-import { deviceOf, fromOf, waitedSince } from '../people/index.js';
+import { deviceKey, deviceOf, fromOf, waitedSince } from '../people/index.js';
 import type { AppContext } from '../platform/app-context.js';
 import { mount, signedIn } from '../platform/mount.js';
 import { notFound } from '../platform/problem.js';
@@ -51,7 +51,7 @@ async function asItWaited<B extends Entered>(
   const { offline: _offline, deviceTime, ...rest } = body;
   const now = app.now();
   const said = deviceTime === undefined ? now : new Date(deviceTime);
-  const since = body.offline === true ? await waitedSince(app, request, said) : undefined;
+  const since = body.offline === true ? await waitedSince(app, deviceKey(app, request), said) : undefined;
   const time = since ?? now;
   const waited = since ? { ...rest, offline: true, deviceTime: since.toISOString() } : rest;
   return { waited: waited as B, retimed: Math.abs(said.getTime() - time.getTime()) > CLOCK_MS };

@@ -1,6 +1,7 @@
 export { peopleRoutes } from './routes.js';
 export { tabletRoutes } from './tablet-routes.js';
 export {
+  deviceKey,
   deviceOf,
   forgetPerson,
   fromOf,

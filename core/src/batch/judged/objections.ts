@@ -25,7 +25,7 @@ import { lineMatter } from '../facts/stuff.js';
 import type { LineView } from './line-view.js';
 
 /** What is asked of the meats of a batch. */
-type MeatGuard = 'owner' | 'cooked' | 'wild' | 'useBy' | 'undated' | 'species' | 'window' | 'core';
+type MeatGuard = 'owner' | 'cooked' | 'wild' | 'useBy' | 'species' | 'window' | 'core';
 /** What is asked of a batch: of its meats, of its label, and everything that is asked of a recipe. */
 type BatchGuard = MeatGuard | `allergen-${Allergen}` | `recipe-${GuardId}`;
 type BatchGuardId = BatchGuard | `${BatchGuard}@${string}`;
@@ -123,15 +123,6 @@ export function meatObjections(meats: readonly MeatIn[], rules: MeatRules): Obje
       guard: 'useBy',
       about: past,
       sentence: `${past} is past its use-by date. Put it on hold, or say why it may be used.`,
-    });
-  }
-  const undated = names(({ matter: { worst } }) => worst.useBy === null);
-  if (undated) {
-    found.push({
-      level: 'sign',
-      guard: 'undated',
-      about: undated,
-      sentence: `${undated} has no last day: nobody wrote down how long it keeps. Look at its label and say why it may be used.`,
     });
   }
   const broken = brokenSpeciesRules(

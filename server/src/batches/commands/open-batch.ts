@@ -85,6 +85,7 @@ export async function openBatch(app: AppContext, person: Person, body: OpenBatch
       await addIngredientLines(tx, body, recipe, steps, notes);
       await reserveCasing(tx, body, recipe);
       sayWindow(tx, now, body, recipe);
+      sayUndated(tx, now, body.id, lots.values());
       if (body.draftId) finishDraft(tx, now, body.draftId, body.id);
       announce(tx, now, { topic: 'batch', batchId: body.id });
       announce(tx, now, { topic: 'lots' });
@@ -102,6 +103,18 @@ function sayWindow(tx: Transaction, now: Date, { id, window }: OpenBatch, { docu
     now,
     `Opened for ${window.minPct}–${window.maxPct} % fat; the recipe says ${minPct}–${maxPct} %.`,
   );
+}
+
+/** A card where nobody wrote down how long a meat keeps. */
+function sayUndated(tx: Transaction, now: Date, batchId: string, lots: Iterable<MeatLot>): void {
+  const names = [...lots].filter((l) => l.useBy === null).map((l) => `${l.name} ${l.code}`);
+  if (names.length > 0)
+    addNotice(
+      tx,
+      batchId,
+      now,
+      `${names.join(', ')} has no last day: nobody wrote down how long it keeps. Look at its label.`,
+    );
 }
 
 /**

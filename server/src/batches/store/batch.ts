@@ -82,14 +82,6 @@ export async function nextBatchNumber(tx: Transaction): Promise<number> {
   return row?.next ?? 1;
 }
 
-export async function recipeVersionOf(tx: Transaction, batchId: string): Promise<string> {
-  const [row] = await sql(tx).rows<{ id: string }>(
-    'SELECT recipe_version_id AS id FROM batch WHERE id = :batchId',
-    { batchId },
-  );
-  return row?.id ?? '';
-}
-
 /** Batches of the last so many days and all that are open, the newest first, at most 120. */
 export async function recentBatchIds(db: Db, since: Date): Promise<string[]> {
   const rows = await sql(db).rows<{ id: string }>(

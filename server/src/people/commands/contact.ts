@@ -1,7 +1,5 @@
-import type { Request } from 'express';
 import type { AppContext } from '../../platform/app-context.js';
 import * as store from '../store/contact.js';
-import { deviceKey } from './sessions.js';
 
 /** Every process writes down no oftener than this that a device was heard of. */
 const NOTED_MS = 2_000;
@@ -32,8 +30,7 @@ export async function noteContact(app: AppContext, device: string): Promise<void
  * @param at as the device says
  * @returns undefined where the device was there all the time, and the entry is one like any other
  */
-export async function waitedSince(app: AppContext, request: Request, at: Date): Promise<Date | undefined> {
-  const device = deviceKey(app, request);
+export async function waitedSince(app: AppContext, device: string, at: Date): Promise<Date | undefined> {
   const around = { from: new Date(at.getTime() - CLOCK_MS), until: new Date(at.getTime() + CLOCK_MS) };
   const gap = await store.gapAround(app.db, { device, at, ...around });
   if (!gap) return undefined;
