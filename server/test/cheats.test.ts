@@ -246,6 +246,7 @@ describe('cured', () => {
       [1, 'over'],
       [2, 'none'],
     ]);
+    expect(current(wrong).missing.find((m) => m.what === 'cure-limit')).toMatchObject({ final: true });
     const accept = { lineId: cure.id, reason: 'it spreads' };
     expect((await hands.send(batch, 'accepted-lines', accept, ines)).status).toBe(409);
     const [entry] = wrong.entries.filter((e) => e.lineId === cure.id);

@@ -1,6 +1,6 @@
 import { v7 as uuid } from 'uuid';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import type { BatchView, MethodStep, TrimLot } from '@zest/contract';
+import type { BatchView, MethodStep, StockItem, TrimLot } from '@zest/contract';
 import { benchHands, current, lineOf, stepOf, type BenchHands } from './bench-hands.js';
 import { coldRoomOf, kg, type ColdRoom } from './cold-room-hands.js';
 import { SECRETS, openTestShop, sheetOf, tick, type Hands, type TestShop } from './shop.js';
@@ -206,6 +206,34 @@ describe('a load that was put aside', () => {
 });
 
 describe('a batch is opened', () => {
+  it('a gram short of a spice by the lead’s word, and of a cure not at all', async () => {
+    const goods = (await ines.get('/goods')).body as StockItem[];
+    const lotsOf = (name: string) => goods.find((g) => g.name.startsWith(name))!.lots;
+    const count = async (name: string, amountOf: (lot: { balance: number }, i: number) => number) => {
+      for (const [i, lot] of lotsOf(name).entries())
+        await ines.post(`/lots/${lot.id}/count`, { id: uuid(), amount: amountOf(lot, i) });
+    };
+    const lot = await room.receive();
+    const open = (signed: object) => {
+      const body = room.batchBody([{ lot, massMg: kg(4) }]);
+      return ines.post('/batches', { ...body, id: uuid(), signed: { ...body.signed, ...signed } });
+    };
+    // Two grams of mace are due.
+    await count('Mace', (_, i) => (i === 0 ? 1_500 : 0));
+    const asked = await open({});
+    expect([asked.status, pathsOf(asked)]).toEqual([422, ['signed.short']]);
+    const opened = await open({ short: 'a new jar comes at noon' });
+    expect(opened.status).toBe(200);
+    expect(await hands.cards()).toContain('Opened all the same: “a new jar comes at noon”');
+    const item = ((await ines.get('/goods')).body as StockItem[]).find((g) => g.name.startsWith('Mace'))!;
+    expect(item.free).toBe(0);
+    await count('Mace', (l) => l.balance);
+    await count('Cure', (_, i) => (i === 0 ? 1_000 : 0));
+    const uncured = hands.open('Lighthouse Ring', { 'Pork shoulder': 1.6e6 }, { signed: { short: 'later' } });
+    await expect(uncured).rejects.toThrow('Not enough Cure');
+    await count('Cure', (l) => l.balance);
+  });
+
   it('with a wider window than its recipe by the lead’s word only, and a card says which lot has no last day', async () => {
     const lot = await room.receive();
     const wide = room.batchBody([{ lot, massMg: kg(2) }], { window: { minPct: 0, maxPct: 50 } });

@@ -27,6 +27,26 @@ export function cureDoor(facts: BatchFacts, step: StepFact, cure: BatchCure): Mi
   return [{ what: 'cure', sentence: sentenceOf(cure, worst, step), door: true }];
 }
 
+/**
+ * Too much cure in a load, or in all of it, is mended where it is weighed: once it is mixed nobody can take it out.
+ */
+export function cureOverAtScale(facts: BatchFacts, step: StepFact, cure: BatchCure): Missing[] {
+  if (step.closedAt !== null || !cureSteps(facts).some((s) => s.id === step.id)) return [];
+  const over = cure.parts.find((p) => p.at === null && p.state === 'over');
+  if (!over) return [];
+  const way =
+    over.load > 0
+      ? 'take its weight back and weigh that load again'
+      : 'take it back and weigh it again, or grow the batch';
+  return [
+    {
+      what: 'cure-limit',
+      sentence: `${partName(cure, over)} has ${both(cure, over)}, above the limit of ${ppm(cure.limitPpm)} of the ${cure.basis}: ${way}.`,
+      final: true,
+    },
+  ];
+}
+
 /** What comes to a step: the mix, and of what has left it what stands there or on the way there. */
 function partsAt(facts: BatchFacts, step: StepFact, { parts }: BatchCure): CurePart[] {
   const before = new Set(

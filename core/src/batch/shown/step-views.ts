@@ -27,7 +27,7 @@ import {
 } from '../../steps/index.js';
 import { bringsCure, type BatchCure } from '../judged/cure.js';
 import { missingHeld } from '../judged/held-lots.js';
-import { cureDoor } from '../judged/cure-door.js';
+import { cureDoor, cureOverAtScale } from '../judged/cure-door.js';
 import type { BatchFacts, ShopFacts, StepFact } from '../facts/facts.js';
 import { stepGate } from '../judged/gate.js';
 import { sumWhere, type BatchMasses } from '../facts/masses.js';
@@ -258,7 +258,7 @@ function gateOf(input: LaneInput, at: StepNow, isOpen: boolean): Missing[] {
     ...(at.ready.length > 0 ? { ready: marks.some((m) => m.kind === 'ready') } : {}),
     ...(traits.tastes || traits.tastedBefore ? { taste } : {}),
     held: missingHeld(facts, input.masses, step),
-    cure: cureDoor(facts, step, cure),
+    cure: [...cureDoor(facts, step, cure), ...cureOverAtScale(facts, step, cure)],
     cold: isOpen ? missingCold(step, cold, shop) : [],
     leftMs: isOpen ? timeLeft(facts, step, shop) : 0,
     ...(traits.machine === 'stuffer' && facts.casings.length > 0

@@ -10,7 +10,7 @@ import { correctionNo, insertCorrection } from './insert-steps.js';
 import { addNotice } from '../../platform/notices.js';
 
 /**
- * A forgotten line goes in late: due for what is left of the mix, weighed and mixed in as steps before
+ * A forgotten line, or what it is short of, goes in late: due for what is left of the mix, weighed and mixed in as steps before
  * the current one. What has left already has none of it, which is said to the lead.
  */
 export async function addLateLine(
@@ -26,10 +26,10 @@ export async function addLateLine(
     const row = facts.lines.find((l) => l.id === body.lineId);
     if (!line || !row || line.kind !== 'ingredient') throw notFound('This line of an ingredient');
     const at = facts.steps.find((s) => s.id === row.stepId);
-    if (line.weighedMg > 0 || at?.closedAt === null) {
+    if (line.weighedMg >= line.lowMg || at?.closedAt === null) {
       throw conflict(
         'not-forgotten',
-        `${line.name} has not been left out: its step is open or it has a weight.`,
+        `${line.name} has not been left out: its step is open, or its weight is in its band.`,
       );
     }
     const asked = facts.lines.some((l) => l.id !== row.id && l.document?.key === row.document?.key);
@@ -48,8 +48,8 @@ export async function addLateLine(
     }
     const place = mustHavePlace(facts, body.stepId);
     const leftMg = sheet.ribbon.find((r) => r.accountId === place)?.balanceMg ?? 0;
-    const share = sheet.mixMg > 0 ? Math.min(1, leftMg / (sheet.mixMg - line.dueMg)) : 0;
-    const dueMg = Math.max(1, Math.round(line.dueMg * share));
+    const share = sheet.mixMg > 0 ? Math.min(1, leftMg / (sheet.mixMg - line.dueMg + line.weighedMg)) : 0;
+    const dueMg = Math.max(1, Math.round((line.dueMg - line.weighedMg) * share));
     await reserve(tx, batchId, row.lotAccountId, dueMg);
     const n = correctionNo(facts, 'late');
     const added = await insertCorrection(tx, facts, current.position, 'late', [
@@ -68,7 +68,7 @@ export async function addLateLine(
       placeAccountId: place,
       plannedMg: dueMg,
     });
-    const goneMg = Math.max(0, sheet.mixMg - line.dueMg - leftMg);
+    const goneMg = Math.max(0, sheet.mixMg - line.dueMg + line.weighedMg - leftMg);
     if (goneMg > sheet.mixMg * 0.02) {
       addNotice(
         tx,

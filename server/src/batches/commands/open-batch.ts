@@ -82,7 +82,7 @@ export async function openBatch(app: AppContext, person: Person, body: OpenBatch
       await addProductLot(tx, body.id, recipe.name, now, body.owner);
       await addPortions(tx, body, recipe.document.portions ?? [], now);
       await addMeatLines(tx, body, steps, lots);
-      await addIngredientLines(tx, body, recipe, steps, notes);
+      await addIngredientLines({ tx, now }, body, recipe, steps, notes);
       await reserveCasing(tx, body, recipe);
       sayWindow(tx, now, body, recipe);
       sayUndated(tx, now, body.id, lots.values());
@@ -211,7 +211,7 @@ async function addMeatLines(
 }
 
 async function addIngredientLines(
-  tx: Transaction,
+  { tx, now }: { tx: Transaction; now: Date },
   body: OpenBatch,
   recipe: Recipe,
   steps: readonly NewStep[],
@@ -231,7 +231,7 @@ async function addIngredientLines(
       ]);
     }
     const due = dueMg(line, body.meatMg, perMeat);
-    const lot = await takeStock(tx, body.id, line, due);
+    const lot = await takeStock(tx, body, line, { due, now });
     await addLine(tx, {
       batchId: body.id,
       stepId: weighed.id,
@@ -259,21 +259,39 @@ function dueMg(line: RecipeLine, meatMg: number, perMeat: number): number {
   return Math.max(1, Math.round(massPerMeat(line.dose, perMeat) * meatMg));
 }
 
-/** The lot that a line is weighed from first; water from the tap needs no stock. */
-async function takeStock(tx: Transaction, batchId: string, line: RecipeLine, due: number): Promise<DryLot> {
+/**
+ * The lot that a line is weighed from first; water from the tap needs no stock. Where a little is short the lead may
+ * sign that it is enough or still comes; a cure is there before its batch is opened.
+ */
+async function takeStock(
+  tx: Transaction,
+  { id: batchId, signed }: OpenBatch,
+  line: RecipeLine,
+  { due, now }: { due: number; now: Date },
+): Promise<DryLot> {
   const lots = await findIngredientLots(tx, line.ingredientId);
   const supply = lots.find((l) => l.isSupply);
   if (supply) return supply;
   const first = await setAside(tx, batchId, lots, due);
   if (first) return first;
   const free = lots.reduce((sum, l) => sum + Math.max(0, l.free), 0);
-  const message = `Not enough ${line.name}: ${grams(due)} is needed, ${grams(free)} is free in all its lots. Take some in under Cold room, Spices, cure, casings.`;
-  throw invalid([{ path: 'meatMg', message }]);
+  const short = `Not enough ${line.name}: ${grams(due)} is needed, ${grams(free)} is free in all its lots.`;
+  const there = lots.find((l) => l.free > 0);
+  const isCure = line.role === 'cure' || (line.nitritePct ?? 0) > 0;
+  const way = 'Take some in under Cold room, Spices, cure, casings';
+  if (!there || isCure) throw invalid([{ path: 'meatMg', message: `${short} ${way}.` }]);
+  const reason = signed['short'];
+  if (reason === undefined)
+    throw invalid([
+      { path: 'signed.short', message: `${short} ${way}, or say why the batch may be opened.` },
+    ]);
+  addNotice(tx, batchId, now, `${short} Opened all the same: “${reason}”`);
+  return there;
 }
 
 /**
  * Sets aside the oldest lot that has enough, else the oldest lots together.
- * @returns the first of them; undefined when all together have too little, with nothing to be kept
+ * @returns the first of them; undefined when all together have too little: what there is, is set aside all the same
  */
 async function setAside<Lot extends { accountId: string; free: number }>(
   tx: Transaction,
