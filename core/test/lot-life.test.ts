@@ -88,6 +88,8 @@ describe('the last day of what is thawed', () => {
     expect(wrong('2026-03-15', null)).toContain('cannot be before');
     expect(wrong('2026-03-17', '2026-03-17')).toBeNull();
     expect(wrong('2026-03-17', '2026-03-10')).toContain('nobody wrote down');
+    const unknown = { useBy: '2026-03-10', frozenOn: null };
+    expect(thawedDayWrong('2026-03-17', unknown, '2026-03-16', true)).toBeNull();
     expect(wrong('2026-03-17', '2026-03-10', '2026-03-10')).toBeNull();
     expect(wrong('2026-03-17', '2026-03-10', '2026-03-11')).toContain('past its day');
   });

@@ -97,9 +97,9 @@ describe('a lot that was rejected', () => {
 });
 
 describe('what is thawed', () => {
-  const thaw = async (lot: TrimLot, useBy?: string) => {
+  const thaw = async (lot: TrimLot, useBy?: string, reason?: string) => {
     const { version } = await room.detail(lot.id);
-    return ines.post(`/lots/${lot.id}/state`, { id: uuid(), version, state: 'thawed', useBy });
+    return ines.post(`/lots/${lot.id}/state`, { id: uuid(), version, state: 'thawed', useBy, reason });
   };
 
   it('gets a new last day, a near one, and none back that it had lost before it was frozen', async () => {
@@ -112,6 +112,9 @@ describe('what is thawed', () => {
     expect(pathOf(await thaw(late, TOMORROW))).toBe('useBy');
     const unknown = await room.receive({ ...frozen, frozenOn: null });
     expect(pathOf(await thaw(unknown, TOMORROW))).toBe('useBy');
+    expect((await thaw(unknown, TOMORROW, 'frozen by the supplier in time')).body).toMatchObject({
+      useBy: TOMORROW,
+    });
   });
 
   it('is asked the same where it is weighed after its drip, and its days stay with what is made of it', async () => {
@@ -131,6 +134,13 @@ describe('what is thawed', () => {
     expect(pathOf(await prepared({}))).toBe('useBy');
     const made = (await prepared({ useBy: TOMORROW })).body.usable as TrimLot;
     expect(made).toMatchObject({ state: 'thawed', useBy: TOMORROW, weightKnown: 'weighed', ...dates });
+  });
+
+  it('was slaughtered and frozen by today, in that order', async () => {
+    const days = (more: object) => ines.post('/lots', room.lotBody(more));
+    expect(pathOf(await days({ slaughteredOn: '2026-03-18' }))).toBe('slaughteredOn');
+    const turned = await days({ slaughteredOn: '2026-03-12', frozenOn: '2026-03-11' });
+    expect([turned.status, pathOf(turned)]).toEqual([422, 'frozenOn']);
   });
 
   it('has the day on which the shop froze it', async () => {

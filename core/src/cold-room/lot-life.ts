@@ -151,11 +151,13 @@ export const THAWED_DAYS = 3;
  * when it was frozen, and gives none to what was past them then.
  *
  * @param lot `useBy` as it was before, `frozenOn` the day it was frozen where that is known
+ * @param signed the lead says that it was frozen in time, where nobody wrote it down
  */
 export function thawedDayWrong(
   useBy: string,
   lot: { useBy: string | null; frozenOn: string | null },
   today: string,
+  signed = false,
 ): string | null {
   const latest = addDays(today, THAWED_DAYS);
   if (useBy < today) return 'It is thawed today: its day cannot be before that.';
@@ -163,7 +165,9 @@ export function thawedDayWrong(
   const { useBy: had, frozenOn } = lot;
   if (had === null || useBy <= had) return null;
   if (frozenOn === null)
-    return `It was to be used by ${had}, and nobody wrote down when it was frozen: it keeps no longer than that.`;
+    return signed
+      ? null
+      : `It was to be used by ${had}, and nobody wrote down when it was frozen: the lead says why it may keep longer.`;
   return frozenOn <= had
     ? null
     : `It was frozen on ${frozenOn}, past its day of ${had}: ice gives that none back.`;

@@ -7,7 +7,9 @@ import type { BatchMasses } from '../facts/masses.js';
  * releases, or signs for; what is rejected nobody does.
  */
 export function missingHeld(facts: BatchFacts, { matters }: BatchMasses, step: StepFact): Missing[] {
-  if (step.placeAccountId === null || !matters.at(step.placeAccountId).some((m) => m.worst.held)) return [];
+  const isAnyHeld = facts.accounts.some((a) => a.lotStatus === 'hold' || a.lotStatus === 'rejected');
+  if (!isAnyHeld || step.placeAccountId === null) return [];
+  if (!matters.at(step.placeAccountId).some((m) => m.worst.held)) return [];
   const rejected = lotsOf(facts, 'rejected');
   if (rejected !== '')
     return [

@@ -45,7 +45,7 @@ export async function prepareLot(
     }
     const useBy =
       isThaw && lot.state === 'frozen'
-        ? mustBeThawedDay(body.useBy, lot, (await shopTime(tx, now)).today)
+        ? mustBeThawedDay(body.useBy, lot, (await shopTime(tx, now)).today, person.signs)
         : lot.useBy;
     const limit = await limitOf(tx, { ...lot, state: 'fresh' });
     const trims = await partTrims(tx, body);

@@ -7,6 +7,7 @@ import type { Transaction } from '../../platform/database.js';
 import { announce } from '../../platform/live.js';
 import { invalid } from '../../platform/problem.js';
 import { shopBook } from '../../platform/settings.js';
+import { shopTime } from '../../platform/shop-time.js';
 import { limitOf } from './cold-reading.js';
 import { addEvent, stockLot } from '../store/lot-writes.js';
 import { nextLotCode, type NewLot } from '../store/lots.js';
@@ -45,7 +46,12 @@ async function receive(
             },
           ],
     );
-    if (unknown.length > 0) throw invalid(unknown);
+    const { today } = await shopTime(tx, now);
+    const issues = [
+      ...unknown,
+      ...lots.flatMap((lot, i) => daysWrong(lot, lots.length > 1 ? `lots[${i}].` : '', today)),
+    ];
+    if (issues.length > 0) throw invalid(issues);
     const believed = (lot: ReceiveLot) =>
       lot.readingId !== undefined && app.scales.believes(lot.readingId, lot.massMg) ? 'scale' : 'typed';
     for (const lot of lots) {
@@ -56,6 +62,20 @@ async function receive(
     }
     announce(tx, now, { topic: 'lots' });
   });
+}
+
+/** What was done to a lot before it came was done by today, and in its order. */
+function daysWrong(
+  { slaughteredOn, frozenOn }: ReceiveLot,
+  at: string,
+  today: string,
+): { path: string; message: string }[] {
+  const said = { slaughteredOn, frozenOn };
+  const ahead = (['slaughteredOn', 'frozenOn'] as const).filter((name) => (said[name] ?? '') > today);
+  if (ahead.length > 0)
+    return ahead.map((name) => ({ path: `${at}${name}`, message: `That day is ahead; today is ${today}.` }));
+  if (slaughteredOn === null || frozenOn === null || slaughteredOn <= frozenOn) return [];
+  return [{ path: `${at}frozenOn`, message: 'It was frozen after it was slaughtered, not before.' }];
 }
 
 async function takeIn(

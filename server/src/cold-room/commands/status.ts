@@ -193,7 +193,10 @@ export async function changeState(
     const { today } = await shopTime(tx, now);
     const dates =
       body.state === 'thawed'
-        ? { useBy: mustBeThawedDay(body.useBy, lot, today), frozenOn: lot.frozenOn }
+        ? {
+            useBy: mustBeThawedDay(body.useBy, lot, today, body.reason !== undefined),
+            frozenOn: lot.frozenOn,
+          }
         : { useBy: lot.useBy, frozenOn: today };
     await store.writeState(tx, { id: lot.id, state: body.state, ...dates });
     addEvent(tx, {
@@ -201,7 +204,7 @@ export async function changeState(
       kind: 'state',
       sentence:
         body.state === 'thawed'
-          ? `Thawed, use by ${dates.useBy}. Weigh it again after its drip before anything is dosed on it.`
+          ? `Thawed, use by ${dates.useBy}${body.reason ? `: ${body.reason}` : ''}. Weigh it again after its drip before anything is dosed on it.`
           : `Frozen.${body.reason ? ` ${body.reason}.` : ''}`,
       at: now,
       personId: person.id,
@@ -211,15 +214,19 @@ export async function changeState(
 
 /**
  * The last day of a lot that is thawed today.
+ * @param signed the lead says that it was frozen in time
  * @throws HttpProblem 422 without one, or for one that thawed meat cannot have
  */
 export function mustBeThawedDay(
   useBy: string | undefined,
   lot: Pick<LotRow, 'useBy' | 'frozenOn'>,
   today: string,
+  signed: boolean,
 ): string {
   const why =
-    useBy === undefined ? 'Thawed meat gets a new last day: say which.' : thawedDayWrong(useBy, lot, today);
+    useBy === undefined
+      ? 'Thawed meat gets a new last day: say which.'
+      : thawedDayWrong(useBy, lot, today, signed);
   if (useBy === undefined || why !== null) throw invalid([{ path: 'useBy', message: why ?? '' }]);
   return useBy;
 }

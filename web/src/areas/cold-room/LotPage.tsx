@@ -76,7 +76,9 @@ function Numbers({ lot }: { lot: LotDetail }) {
       <Box sx={{ fontSize: 15, mb: 2 }}>
         {lot.supplier}
         {lot.supplierLot ? `, their lot ${lot.supplierLot}` : ''} · came {lot.receivedOn} · use by{' '}
-        {lot.useBy ?? '–'} · {lot.form}
+        {lot.useBy ?? '–'}
+        {lot.slaughteredOn === null ? '' : ` · slaughtered ${lot.slaughteredOn}`}
+        {lot.frozenOn === null ? '' : ` · frozen ${lot.frozenOn}`} · {lot.form}
         {lot.heat === 'raw' ? '' : `, ${lot.heat}`} · {WEIGHT_WORDS[lot.weightKnown]}
         {lot.boxMg === null ? '' : ` · boxes of ${units.mass(lot.boxMg, 100_000)}`} · limit{' '}
         {units.temperature(lot.maxC)}

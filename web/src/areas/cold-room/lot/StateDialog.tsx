@@ -23,7 +23,7 @@ export function StateDialog({ lot, onClose }: LotDialogFor) {
         </>
       ) : null}
       {lot.state === 'thawed' ? <Box>It was frozen before. A second freeze needs a reason.</Box> : null}
-      {thaws ? null : <ReasonInput />}
+      {thaws && lot.frozenOn !== null ? null : <ReasonInput />}
     </CommandDialog>
   );
 }
