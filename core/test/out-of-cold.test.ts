@@ -115,6 +115,20 @@ describe('time out of the cold', () => {
     expect(seen(cooking, 600).cold).toEqual({ beforeMs: 90 * 60_000, sinceMs: null });
   });
 
+  it('holds nothing that was heated before: it is raw no more', () => {
+    const facts = weighedAtEight();
+    const openAt = (key: string, method: MethodStep[]): BatchFacts => {
+      const { steps } = aBatch([...method, step(key, 'link')]);
+      return {
+        ...facts,
+        steps: steps.map((s) => ({ ...s, closedAt: s.id === key ? null : after(s.id === 'cook' ? 300 : 1) })),
+      };
+    };
+    const raw = METHOD.filter((s) => s.key === 'meats' || s.key === 'mix');
+    expect(held(openAt('cut', raw), 600, 'cut')).toBeDefined();
+    expect(held(openAt('cut', [...raw, METHOD.at(-1)!]), 600, 'cut')).toBeUndefined();
+  });
+
   it('holds nothing that only weighs, and nothing that has been closed', () => {
     const facts = aBatch(METHOD);
     const first = afterEntries(facts, [

@@ -6,6 +6,7 @@ import { A_SHOP, aBatch, ingredientLine } from '../../core/test/a-batch.js';
 import { CancelBatch } from '../src/areas/batches/CancelBatch.js';
 import { KeepLotDialog } from '../src/areas/batches/KeepLotDialog.js';
 import { ReverseDialog } from '../src/areas/batches/ReverseDialog.js';
+import { TakeBackReading } from '../src/areas/batches/TakeBackReading.js';
 import DevicesPage from '../src/areas/devices/DevicesPage.js';
 import { onClose, pick, press, sendEach, type } from './dialog-hands.js';
 import { ID } from './some-lots.js';
@@ -25,6 +26,26 @@ const BATCH = fold(
 
 describe('what is done with a batch or a probe is sent as it was typed', () => {
   sendEach([
+    {
+      name: 'a reading taken back for a usual reason, by one touch',
+      dialog: (
+        <TakeBackReading
+          batchId={ID(5)}
+          isDone
+          reading={{
+            ...{ id: ID(7), stepId: ID(8), kind: 'temperature', value: 3, load: 0, transferId: null },
+            ...{ at: A_SHOP.now, person: 'Oda', how: 'typed' as const },
+          }}
+        />
+      ),
+      does: async () => {
+        await press(/^Take back 3/);
+        await press('Wrong probe');
+      },
+      button: /^Take back 3/,
+      path: `/batches/${ID(5)}/readings-back`,
+      body: { readingId: ID(7), reason: 'Wrong probe' },
+    },
     {
       name: 'an entry taken back for a usual reason, by one touch',
       dialog: (

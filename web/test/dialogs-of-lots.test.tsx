@@ -168,6 +168,22 @@ describe('what is done with a lot is sent as it was typed', () => {
       body: { version: 1, state: 'frozen' },
     },
     {
+      name: 'a frozen lot thawed, with a last day that is proposed',
+      dialog: <StateDialog lot={detail({ state: 'frozen', useBy: '2099-01-01' })} onClose={onClose} />,
+      does: () => expect(screen.queryByLabelText(/^Reason/)).toBeNull(),
+      button: 'It is thawed',
+      path: `/lots/${ID(2)}/state`,
+      body: { version: 1, state: 'thawed', useBy: expect.stringMatching(/^\d{4}-\d\d-\d\d$/) as string },
+    },
+    {
+      name: 'one of which nobody knows when it was frozen, with the reason why it may keep longer',
+      dialog: <StateDialog lot={detail({ state: 'frozen', useBy: '2020-01-01' })} onClose={onClose} />,
+      does: () => type(/^Reason/, 'frozen on the first day'),
+      button: 'It is thawed',
+      path: `/lots/${ID(2)}/state`,
+      body: { version: 1, state: 'thawed', reason: 'frozen on the first day' },
+    },
+    {
       name: 'a held lot released with its temperature',
       dialog: <StatusDialog lot={detail({ status: 'hold', holdReason: 'too warm' })} onClose={onClose} />,
       does: () => {

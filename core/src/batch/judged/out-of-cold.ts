@@ -75,6 +75,7 @@ function startOf({ readings, transfers }: BatchFacts, step: StepFact): number {
  * time out since it was last read cold.
  */
 export function missingCold(
+  { steps }: Pick<BatchFacts, 'steps'>,
   step: StepFact,
   cold: TimeOut,
   shop: Pick<HouseRules, 'outWarnMinutes' | 'outStopMinutes'> & { now: string },
@@ -82,7 +83,8 @@ export function missingCold(
   const t = traitsOf(step.document);
   const works = isAtMachine(step.document) || t.pieces === true;
   const { minutes, isOut, level } = clockOf(cold, Date.parse(shop.now), outOfChill(shop));
-  if (!works || level !== 'stop') return [];
+  const isRaw = !steps.some((s) => s.position < step.position && !s.leftOut && endsRaw(s));
+  if (!works || !isRaw || level !== 'stop') return [];
   const most = `${Math.floor(minutes)} min in all, of ${outOfChill(shop).stopMinutes} at most`;
   const way = isOut ? 'Back to the chill, noted under More, and read there' : 'Read it where it lies';
   return [

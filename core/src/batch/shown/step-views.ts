@@ -259,7 +259,7 @@ function gateOf(input: LaneInput, at: StepNow, isOpen: boolean): Missing[] {
     ...(traits.tastes || traits.tastedBefore ? { taste } : {}),
     held: missingHeld(facts, input.masses, step),
     cure: [...cureDoor(facts, step, cure), ...cureOverAtScale(facts, step, cure)],
-    cold: isOpen ? missingCold(step, cold, shop) : [],
+    cold: isOpen ? missingCold(facts, step, cold, shop) : [],
     leftMs: isOpen ? timeLeft(facts, step, shop) : 0,
     ...(traits.machine === 'stuffer' && facts.casings.length > 0
       ? { casingUsed: casingUsedMm(facts, step.id) > 0 }

@@ -17,9 +17,13 @@ export function ChillSign({ sheet }: { sheet: BatchView }) {
       aria-label="Time out of the cold"
       sx={{ display: 'flex', gap: 1, alignItems: 'center', fontSize: 18, whiteSpace: 'nowrap' }}
     >
-      {level === 'fine' ? null : <Triangle size={20} />}
+      {isOut && level !== 'fine' ? <Triangle size={20} /> : null}
       {isOut ? `${Math.floor(minutes)} min out` : `cold, ${Math.floor(minutes)} min out`}
-      {level === 'warn' ? ': chill soon' : level === 'stop' ? `, over ${sheet.outOfChill.stopMinutes}` : ''}
+      {isOut && level === 'warn'
+        ? ': chill soon'
+        : level === 'stop'
+          ? `, over ${sheet.outOfChill.stopMinutes}`
+          : ''}
     </Box>
   );
 }

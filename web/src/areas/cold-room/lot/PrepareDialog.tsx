@@ -16,7 +16,7 @@ import { NUMERALS } from '../../../ui/theme.js';
 import { useUnits } from '../../../ui/units.js';
 import type { LotDialogFor } from './dialog-for.js';
 import { PartRows } from './PartRows.js';
-import { ThawedDay } from './ThawedDay.js';
+import { ThawedDay, useThawedDay } from './ThawedDay.js';
 import { usualParts } from './usual-parts.js';
 
 type Prepared = Typed<typeof ROUTES.prepareLot>;
@@ -25,6 +25,7 @@ type Prepared = Typed<typeof ROUTES.prepareLot>;
 export function PrepareDialog({ lot, onClose }: LotDialogFor) {
   const units = useUnits();
   const trims = useQuery(queries.trims);
+  const { day } = useThawedDay(lot);
   const first: Preparation = lot.state === 'frozen' || lot.weightKnown === 'pre-thaw' ? 'thaw' : 'trim out';
   return (
     <CommandDialog
@@ -32,7 +33,11 @@ export function PrepareDialog({ lot, onClose }: LotDialogFor) {
       params={{ id: lot.id }}
       title={`Prepare ${lot.trimName} ${lot.code}`}
       action={({ usableMg }) => `${usableMg === undefined ? '…' : units.mass(usableMg, 10_000)} usable`}
-      initial={{ how: first, parts: usualParts(first) }}
+      initial={{
+        how: first,
+        parts: usualParts(first),
+        ...(lot.state === 'frozen' ? { useBy: day } : {}),
+      }}
       wide
       onClose={onClose}
     >
