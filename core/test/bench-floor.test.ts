@@ -214,6 +214,10 @@ describe('the tasting of a mix', () => {
     expect(tasteState(facts({ verdicts, cores: [{ valueC: 70.9, atMs: 5 }] })).state).toBe('core');
     expect(tasteState(facts({ verdicts, cores: [{ valueC: 74, atMs: 11 }] })).state).toBe('core');
     expect(tasteState(facts({ verdicts, cores: [{ valueC: 71, atMs: 5 }] })).state).toBe('passed');
+    // What failed is not passed by another word on the same patty.
+    const again = [{ passed: false, atMs: 8 }, ...verdicts];
+    expect(tasteState(facts({ verdicts: again, cores: [{ valueC: 71, atMs: 5 }] })).state).toBe('core');
+    expect(tasteState(facts({ verdicts: again, cores: [{ valueC: 71, atMs: 9 }] })).state).toBe('passed');
   });
 
   it('wants a new patty and a new core after something went in, not only a new word', () => {

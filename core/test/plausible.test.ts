@@ -6,7 +6,7 @@ const asked = (of: MethodStep, kind = 'temperature') => asksOf(of).find((a) => a
 const isStrange = (of: MethodStep, valueC: number, kind = 'temperature') =>
   implausible(asked(of, kind), valueC) !== null;
 
-describe('a temperature that was typed', () => {
+describe('a temperature', () => {
   it.each([
     // 0.3 °F, the freezer of another scale, and the core in °F where °C are meant; common practice.
     ['mince at 0.3 °F', step('grind', { stopAboveC: 7 }), -17.6, true],

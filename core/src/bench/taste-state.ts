@@ -25,7 +25,8 @@ export interface TasteState {
 
 /**
  * What the tasting of a mix is worth now. A verdict counts only after a patty done through; whatever
- * went into the mix after it makes it void, its core with it: a new patty is fried and read. A version that has
+ * went into the mix after it makes it void, its core with it, and one that failed is judged on a new patty: it is fried
+ * and read. A version that has
  * passed before may be skipped with a tick, as long as nothing in this batch is other than it has it.
  */
 export function tasteState(facts: TasteFacts): TasteState {
@@ -65,7 +66,13 @@ export function tasteState(facts: TasteFacts): TasteState {
     };
   }
   const lastIn = Math.max(-Infinity, ...facts.additions.map((a) => a.atMs));
-  const core = latest(facts.cores.filter((c) => c.atMs <= verdict.atMs && c.atMs >= lastIn));
+  const failed = Math.max(
+    -Infinity,
+    ...facts.verdicts.filter((v) => v !== verdict && !v.passed).map((v) => v.atMs),
+  );
+  const core = latest(
+    facts.cores.filter((c) => c.atMs <= verdict.atMs && c.atMs >= lastIn && c.atMs > failed),
+  );
   if (!core || isColder(core.valueC, facts.doneC)) {
     return {
       state: 'core',

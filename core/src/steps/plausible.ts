@@ -11,7 +11,7 @@ const HEATED_C = [-5, 105] as const;
 const NEAR_C = 20;
 
 /**
- * Why a temperature that was typed is asked again before it counts: no meat and no chamber is like that, and a slip of the
+ * Why a temperature is asked about once more before it counts: no meat and no chamber is like that, and a slip of the
  * unit or the point is. Null where nothing is strange about it.
  *
  * @param valueC °C
@@ -20,7 +20,7 @@ export function implausible(ask: ReadingAsk, valueC: number): string | null {
   if (readingKind(ask.kind).given !== 'probe') return null;
   const [least, most] = bandOf(ask);
   if (valueC >= least && valueC <= most) return null;
-  return `${temperatureToken(valueC)} is outside of ${temperatureToken(least)} to ${temperatureToken(most)}, where this usually is. Look at the unit and the point; if it is so, say so.`;
+  return `${temperatureToken(valueC)} is outside of ${temperatureToken(least)} to ${temperatureToken(most)}, where this usually is. Look at the unit, the point and where it was read; if it is so, say so.`;
 }
 
 function bandOf({ kind, nearC, aboveC, belowC, fromHot }: ReadingAsk): readonly [number, number] {

@@ -90,7 +90,7 @@ async function decideReading(app: AppContext, step: StepFact, body: NewReading):
   // A patty's core, or a temperature that cooks: read in the piece, not beside it.
   const inCore = kind === 'core' || traitsOf(step.document).heat === 'lethal';
   const source = await readBy(app, body, { kind, value, inCore });
-  if (source.how === 'typed' && body.sure !== true) mustBePlausible(step, body);
+  if (body.sure !== true) mustBePlausible(step, body);
   return {
     how: source.how,
     moves: [],

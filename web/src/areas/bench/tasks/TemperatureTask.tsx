@@ -32,8 +32,8 @@ export function TemperatureTask(props: ReadingTaskProps) {
   const probeIds = probesFor(props);
   const [probeId, setProbeId] = useState<Probe['id']>(probeIds[0]);
   const [help, setHelp] = useState(false);
-  /** The strange figure that was asked about. */
-  const [asked, setAsked] = useState<number>();
+  /** The strange figure that was asked about: what was typed, or what the probe shows. */
+  const [asked, setAsked] = useState<number | 'live'>();
   const probes = useQuery(queries.probes);
   const probe = probes.data?.find((p) => p.id === probeId);
   const reading = useProbeReading(probeId);
@@ -42,10 +42,11 @@ export function TemperatureTask(props: ReadingTaskProps) {
   const typedC = typed.value === undefined ? undefined : metric ? typed.value : ((typed.value - 32) * 5) / 9;
   const valueC = typedC ?? live;
   const canTake = valueC !== undefined && (typedC !== undefined || reading?.steady === true);
-  const strange = typedC === undefined ? null : implausible(ask, typedC);
+  const strange = valueC === undefined ? null : implausible(ask, valueC);
+  const isAsked = strange !== null && asked === (typedC ?? 'live');
   const take = async () => {
     if (!canTake || valueC === undefined) return;
-    if (strange !== null && asked !== typedC) return setAsked(typedC);
+    if (strange !== null && !isAsked) return setAsked(typedC ?? 'live');
     const readingId = typedC === undefined ? reading?.id : undefined;
     await pending.record(
       readingEntry(step.id, ask.kind, valueC, `${task.title} ${units.temperature(valueC)}`, {
@@ -66,7 +67,6 @@ export function TemperatureTask(props: ReadingTaskProps) {
   });
   useShortcut('Enter', 'record it', () => void take());
   useShortcut(' ', 'record it', () => void take());
-  const isAsked = strange !== null && asked === typedC;
   const problem = step.missing.find((m) => m.what === ask.kind && task.value !== undefined);
   const chill = () =>
     pending.record(
@@ -102,7 +102,7 @@ export function TemperatureTask(props: ReadingTaskProps) {
       minus
       primary={
         <Primary onClick={() => void take()} disabled={!canTake}>
-          {typedC === undefined && live !== undefined ? 'Take' : isAsked ? 'It is' : 'Record'}{' '}
+          {isAsked ? 'It is' : typedC === undefined && live !== undefined ? 'Take' : 'Record'}{' '}
           {valueC === undefined ? '' : units.temperature(valueC)}
         </Primary>
       }
