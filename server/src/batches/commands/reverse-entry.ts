@@ -64,7 +64,9 @@ export function reverseEntry(
       facts,
     );
     await settle(tx, after, now, person.id);
-    for (const { sentence } of newObjections(objections(facts, shop), objections(after, shop)))
+    // While its step is open it is weighed again.
+    const fresh = isOpen ? [] : newObjections(objections(facts, shop), objections(after, shop));
+    for (const { sentence } of fresh)
       addNotice(tx, batchId, now, `${person.name} took an entry back: ${sentence} “${body.reason}”`);
     if (wrong.lineId !== null) announce(tx, now, { topic: 'lots' });
   });
