@@ -132,10 +132,16 @@ describe('starting methods at the bench', () => {
     expect(JSON.stringify(refused.body)).toContain('has not reached');
     expect(JSON.stringify(refused.body)).toContain('was not read done through');
     expect((await read('verdict', 2)).status).toBe(422);
+    shop.clock.minutes(1);
     await read('core', 72.4);
     shop.clock.minutes(1);
     await read('verdict', 0);
     expect(JSON.stringify((await close()).body)).toContain('The tasting failed');
+    shop.clock.minutes(1);
+    await read('verdict', 1);
+    // Another word on the patty that failed passes nothing.
+    expect(JSON.stringify((await close()).body)).toContain('was not read done through');
+    await read('core', 73);
     shop.clock.minutes(1);
     await read('verdict', 1);
     const passed = await close();
