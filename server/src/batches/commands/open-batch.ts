@@ -9,6 +9,7 @@ import {
   mixPerMeat,
   type Finding,
   type Ingredient,
+  bringsCure,
 } from '@zest/core';
 import { LINE_NOTE, STEP_NOTE } from '@zest/contract';
 import type { MethodStep, OpenBatch, Person, Recipe, RecipeLine, RecipeNote } from '@zest/contract';
@@ -277,9 +278,9 @@ async function takeStock(
   const free = lots.reduce((sum, l) => sum + Math.max(0, l.free), 0);
   const short = `Not enough ${line.name}: ${grams(due)} is needed, ${grams(free)} is free in all its lots.`;
   const there = lots.find((l) => l.free > 0);
-  const isCure = line.role === 'cure' || (line.nitritePct ?? 0) > 0;
   const way = 'Take some in under Cold room, Spices, cure, casings';
-  if (!there || isCure) throw invalid([{ path: 'meatMg', message: `${short} ${way}.` }]);
+  if (!there || bringsCure({ document: line }))
+    throw invalid([{ path: 'meatMg', message: `${short} ${way}.` }]);
   const reason = signed['short'];
   if (reason === undefined)
     throw invalid([
