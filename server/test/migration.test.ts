@@ -122,6 +122,7 @@ describe('a database made by the version before', () => {
       '032_lot_dates.sql',
       '033_contact.sql',
       '034_reading_back.sql',
+      '035_clock.sql',
     ]);
     expect(pending).toEqual(ran);
     expect(await pendingMigrations(ownerUrl)).toEqual([]);

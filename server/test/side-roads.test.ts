@@ -142,6 +142,43 @@ describe('what was weighed', () => {
   });
 });
 
+describe('minutes', () => {
+  it('are what passed between the start and the stop, whatever a tablet says, and are not run twice', async () => {
+    const batch = await hands.upTo('mix');
+    const mix = current(batch);
+    const run = (isOn: boolean, more: object = {}) =>
+      hands.send(batch, 'marks', { stepId: mix.id, kind: 'run', load: 1, isOn, ...more });
+    const stop = (value: number, more: object = {}) =>
+      hands.read(batch, mix.id, 'minutes', value, { load: 1, clock: true, ...more });
+    const none = await stop(4);
+    expect([none.status, text(none)]).toEqual([409, expect.stringContaining('No clock runs at')]);
+    const early = new Date(shop.clock.now().getTime() - 10 * 60_000).toISOString();
+    expect((await run(true, { deviceTime: early, offline: true })).status).toBe(200);
+    shop.clock.minutes(2.99);
+    const id = uuid();
+    expect((await stop(10, { id })).status).toBe(200);
+    // Sent again, it is the same.
+    expect((await stop(10, { id })).status).toBe(200);
+    const minutes = async () =>
+      (await sheetOf(ines, batch.id)).readings
+        .filter((r) => r.kind === 'minutes')
+        .map((r) => [r.value, r.how]);
+    expect(await minutes()).toEqual([[2.9, 'clock']]);
+    expect((await stop(10)).status).toBe(409);
+    // Taken back, it does not run on.
+    const back = { readingId: id, reason: 'wrong load' };
+    expect((await hands.send(batch, 'readings-back', back)).status).toBe(200);
+    shop.clock.minutes(5);
+    expect((await stop(10)).status).toBe(409);
+    await run(true);
+    await run(false);
+    expect((await stop(10)).status).toBe(409);
+    const other = await hands.read(batch, mix.id, 'temperature', 2, { load: 1, clock: true });
+    expect([other.status, pathsOf(other)]).toEqual([422, ['kind']]);
+    expect(await minutes()).toEqual([]);
+  });
+});
+
 describe('what was read', () => {
   it('is asked again where no meat is like that, and counts when somebody is sure', async () => {
     const batch = await hands.upTo('mix');

@@ -76,3 +76,46 @@ it('pieces that are pressed are some more of what was asked, and a typed count i
   expect(someMoreOf('tally')).toBe('tally');
   expect(someMoreOf('minutes')).toBe('minutes');
 });
+
+it('the clock of a step runs with the batch, and its stop asks for its minutes and not for a figure', async () => {
+  const started = new Date(Date.now() - 239_000).toISOString();
+  const facts = aBatch(method(['meats', 'weigh-meat'], ['mix', 'mix']));
+  const ticked = { id: 'run', stepId: 'mix', at: started, person: 'Oda', second: null };
+  const view = fold({ ...facts, marks: [{ ...ticked, kind: 'run', load: 0, isOn: true }] }, A_SHOP);
+  const step = view.steps.find((s) => s.id === 'mix')!;
+  const ask = step.asks.find((a) => a.kind === 'minutes')!;
+  const sent: { kind: string; body: unknown }[] = [];
+  const record = (entry: { kind: string; body: unknown }) => Promise.resolve(sent.push(entry) > 0);
+  const pending = { waiting: [], refused: [], record } as never;
+  const task = {
+    id: 'm',
+    kind: 'reading',
+    ask,
+    title: 'Minutes',
+    required: true,
+    done: false,
+    n: 0,
+    load: 0,
+  };
+  const foot = document.createElement('div');
+  document.body.append(foot);
+  onScreen(
+    <Foot value={foot}>
+      <ReadingTask
+        {...{ sheet: view, step, footer: null, actions: null, pending, onDone: () => undefined }}
+        task={{ ...task, value: undefined } as ReadTask}
+      />
+    </Foot>,
+    ANSWERS,
+  );
+  const stop = await within(foot).findByRole('button', { name: /^Stop at 3:59|^Stop at 4:0/ });
+  await act(async () => {
+    fireEvent.click(stop);
+    await Promise.resolve();
+  });
+  foot.remove();
+  expect(sent.map((e) => e.body)).toEqual([
+    expect.objectContaining({ kind: 'minutes', clock: true }),
+    expect.objectContaining({ kind: 'run', isOn: false }),
+  ]);
+});

@@ -23,7 +23,7 @@ import { kept } from '../people/visibility.js';
 
 export const BATCH_STATES = ['open', 'closed', 'cancelled'] as const;
 export const TRANSFER_HOWS = ['scale', 'typed', 'derived'] as const;
-export const READING_HOWS = ['scale', 'probe', 'typed'] as const;
+export const READING_HOWS = ['scale', 'probe', 'clock', 'typed'] as const;
 
 const made = {
   sentBy: z.string().nullable().exactOptional(),

@@ -99,6 +99,8 @@ export const newReading = z
     load: z.int().min(0).max(99, { error: 'The load must be from 1 to 99.' }).default(0),
     /** It was asked whether so strange a figure is so, and it is. */
     sure: z.boolean().optional(),
+    /** Stops the clock that runs there: its minutes are the server's, whatever the value says. */
+    clock: z.boolean().optional(),
   })
   .superRefine((r, ctx) => {
     const message = refusesValue(r.kind, r.value);

@@ -34,6 +34,7 @@ export function markWith<H extends z.ZodRawShape>(head: H) {
       one(head, 'start', {}),
       one(head, 'ready', { checks: note.min(1).exactOptional() }),
       one(head, 'timer', { timer: oneOf<TimerId>(TIMERS), minutes: z.number().min(0).max(100_000) }),
+      one(head, 'run', { load: z.int().min(0).max(99), isOn: z.boolean() }),
       one(head, 'chill', { isIn: z.boolean() }),
       one(head, 'cure', { lineId: id, massMg }),
       one(head, 'label', { code, file: z.string().max(300), massMg: massMg.nullable() }),

@@ -6,6 +6,7 @@ export * from './liquid.js';
 export * from './marks.js';
 export * from './start-list.js';
 export * from './rhythm.js';
+export * from './run-clock.js';
 export * from './taste-state.js';
 export * from './timers.js';
 export * from './tub-code.js';

@@ -16,6 +16,8 @@ export type Mark =
   | { kind: 'ready'; checks?: string }
   /** Runs so many minutes from now; 0 stops it. */
   | { kind: 'timer'; timer: TimerId; minutes: number }
+  /** The clock of a step or of a load is started, or thrown away; its minutes are a reading. */
+  | { kind: 'run'; load: number; isOn: boolean }
   /** Back into the cold, or out again. */
   | { kind: 'chill'; isIn: boolean }
   /** A second person has confirmed this weight of a line. */
@@ -53,6 +55,7 @@ const FIELDS: FieldsOf = {
   start: [],
   ready: ['checks'],
   timer: ['timer', 'minutes'],
+  run: ['load', 'isOn'],
   chill: ['isIn'],
   cure: ['lineId', 'massMg'],
   label: ['code', 'file', 'massMg'],
@@ -120,6 +123,7 @@ export function markWords(mark: Mark): string | null {
       return `Label ${mark.code}`;
     case 'start':
     case 'timer':
+    case 'run':
     case 'chill':
     case 'cure':
     case 'scan':

@@ -17,10 +17,20 @@ export type BenchEntry =
   | { kind: 'casing'; body: CasingEntry }
   | {
       kind: 'reading';
-      body: { id: string; stepId: string; kind: string; value: number; load?: number | undefined };
+      body: ReadingEntry;
     }
   | { kind: 'mark'; body: MarkEntry }
   | { kind: 'close'; body: { id: string; stepId: string } };
+
+interface ReadingEntry {
+  id: string;
+  stepId: string;
+  kind: string;
+  value: number;
+  load?: number | undefined;
+  /** The minutes of the clock that runs there, whatever the value says. */
+  clock?: boolean | undefined;
+}
 
 interface WeighingEntry {
   id: string;

@@ -157,7 +157,7 @@ export interface TransferFact extends Made {
 }
 
 /** How a figure became known: from a scale, from a probe, or typed. */
-export type ReadingHow = 'scale' | 'probe' | 'typed';
+export type ReadingHow = 'scale' | 'probe' | 'clock' | 'typed';
 
 export interface ReadingFact extends Made {
   id: string;

@@ -1,4 +1,5 @@
 import { bareMark } from '../../bench/marks.js';
+import { clockMinutes, clockSince } from '../../bench/run-clock.js';
 import { InputError } from '../../errors/index.js';
 import { SHOP_ACCOUNTS } from '../../ledger/shop-accounts.js';
 import { apply } from './apply.js';
@@ -22,9 +23,14 @@ export interface EntryBy {
 export function playEntry(facts: BatchFacts, entry: BenchEntry, by: EntryBy): BatchFacts {
   switch (entry.kind) {
     case 'reading': {
-      const { id, stepId, kind, value, load = 0 } = entry.body;
+      const { id, stepId, kind, load = 0, clock } = entry.body;
+      const since = clock === true ? clockSince(facts, stepId, load) : undefined;
+      if (clock === true && since === undefined) return facts;
+      const value =
+        since === undefined ? entry.body.value : clockMinutes(Date.parse(since), Date.parse(by.at));
+      const how = since === undefined ? 'typed' : 'clock';
       const reading = { id, stepId, kind, value, load, at: by.at, person: by.person };
-      return apply(facts, { kind: 'reading', reading: { ...reading, how: 'typed', transferId: null } });
+      return apply(facts, { kind: 'reading', reading: { ...reading, how, transferId: null } });
     }
     case 'mark': {
       const { id, stepId } = entry.body;

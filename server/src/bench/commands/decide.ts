@@ -2,8 +2,12 @@ import { v7 as uuid } from 'uuid';
 import {
   FIXED_ACCOUNTS,
   asksOf,
+  clockMinutes,
+  clockSince,
   implausible,
   movesOf,
+  readingKind,
+  stepTitle,
   traitsOf,
   type BatchFacts,
   type BenchEntry,
@@ -16,7 +20,8 @@ import { reworkAccount } from '../../batches/index.js';
 import { readBy, shownBy } from '../../devices/index.js';
 import { touchBatch } from '../../ledger/index.js';
 import type { AppContext } from '../../platform/app-context.js';
-import { invalid, notFound } from '../../platform/problem.js';
+import { conflict, invalid, notFound } from '../../platform/problem.js';
+import { clockFacts } from '../store/clocks.js';
 import type { WrittenMove, WrittenReading } from '../store/entries.js';
 import { forgetFrame } from '../store/frames.js';
 import { moreThanHeld, type More } from './more-than-held.js';
@@ -48,8 +53,12 @@ export async function decide(
   facts: BatchFacts,
   step: StepFact,
   entry: Entered,
+  at: Date,
 ): Promise<Decision> {
-  if (entry.kind === 'reading') return decideReading(app, step, entry.body);
+  if (entry.kind === 'reading')
+    return entry.body.clock === true
+      ? byClock(app, step, entry.body, at)
+      : decideReading(app, step, entry.body);
   const made = await planned(app, facts, entry);
   const beyond = await beyondHeld(app, facts, entry, made);
   const source = shownBy(app, entry.body, amountOf(entry));
@@ -93,6 +102,32 @@ async function decideReading(app: AppContext, step: StepFact, body: NewReading):
   if (body.sure !== true) mustBePlausible(step, body);
   return {
     how: source.how,
+    moves: [],
+    readings: [{ id, stepId, kind, value, load, transferId: null, ...source }],
+    notice: undefined,
+    counted: () => false,
+  };
+}
+
+/**
+ * Minutes are what passed since the clock was started, as the server has it.
+ * @throws HttpProblem 422 at `kind` for another reading, 409 where no clock runs
+ */
+async function byClock(
+  app: AppContext,
+  { id: stepId, document }: StepFact,
+  { id, kind, load = 0 }: NewReading,
+  at: Date,
+): Promise<Decision> {
+  if (readingKind(kind).given !== 'clock')
+    throw invalid([{ path: 'kind', message: 'A clock gives minutes and nothing else.' }]);
+  const since = clockSince(await clockFacts(app.db, stepId), stepId, load);
+  if (since === undefined)
+    throw conflict('no-clock', `No clock runs at ${stepTitle(document)}: start it, or type the minutes.`);
+  const value = clockMinutes(Date.parse(since), at.getTime());
+  const source = { how: 'clock' as const, deviceId: null, readingId: null };
+  return {
+    how: 'clock',
     moves: [],
     readings: [{ id, stepId, kind, value, load, transferId: null, ...source }],
     notice: undefined,

@@ -94,8 +94,8 @@ function repeated(app: AppContext, batchId: string, entry: Entered): Promise<Rec
 async function readBefore(app: AppContext, body: NewReading): Promise<Recorded | undefined> {
   const known = await findReading(app.db, body.id);
   if (!known) return undefined;
-  if (known.stepId !== body.stepId || known.kind !== body.kind || known.value !== body.value)
-    throw idReused();
+  const isOther = known.how === 'clock' ? body.clock !== true : known.value !== body.value;
+  if (known.stepId !== body.stepId || known.kind !== body.kind || isOther) throw idReused();
   return { id: body.id, how: known.how, found: false };
 }
 

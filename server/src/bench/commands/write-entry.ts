@@ -56,7 +56,7 @@ export async function writeEntry(
     const frame = await frameOf(app.db, asked.batchId, asked.now);
     try {
       const at = await standing(app, frame, asked, maker, entry);
-      const decision = await decide(app, at.facts, at.step, entry);
+      const decision = await decide(app, at.facts, at.step, entry, at.head.at);
       // A lot that is short is no reason to refuse: the second attempt books what it lacked as found.
       const { found } = await write(app, at, entry, decision, attempt === 1);
       return { how: decision.how, found };

@@ -9,7 +9,7 @@ export function readingEntry(
   kind: string,
   value: number,
   label: string,
-  more: { readingId?: string | undefined; load?: number; sure?: boolean } = {},
+  more: { readingId?: string | undefined; load?: number; sure?: boolean; clock?: boolean } = {},
 ): Entry {
   return {
     kind: 'reading',
@@ -23,6 +23,7 @@ export function readingEntry(
       deviceTime: deviceTime(),
       ...(more.readingId ? { readingId: more.readingId } : {}),
       ...(more.sure ? { sure: true } : {}),
+      ...(more.clock ? { clock: true } : {}),
     },
   };
 }

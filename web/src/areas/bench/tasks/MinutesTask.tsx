@@ -1,60 +1,58 @@
-import { useState } from 'react';
+import { clockMinutes, clockSince, readingKind } from '@zest/core';
 import { useShortcut } from '../../../ui/shortcuts.js';
-import { deviceNow } from '../../../data/device-time.js';
 import { Primary, Secondary } from '../BenchButtons.js';
-import { readingEntry } from '../entries.js';
+import { markEntry, readingEntry } from '../entries.js';
+import { usePracticeFigure } from '../practice/settings.js';
 import type { ReadingTaskProps } from '../task-props.js';
 import { useTyped } from '../typed.js';
 import { useNow } from '../use-now.js';
 import { TypedFrame } from './TypedFrame.js';
 
-/** Minutes of a step or a load: timed with one touch at the start and one at the end, or typed. They add up. */
+/**
+ * Minutes of a step or a load: timed with one touch at the start and one at the end, or typed. They add up. The clock
+ * runs with the batch, so that whoever takes it up sees it run, and what it gives is the server's.
+ */
 export function MinutesTask(props: ReadingTaskProps) {
-  const { step, pending, onDone, task } = props;
+  const { sheet, step, pending, onDone, task } = props;
+  const { kind } = task.ask;
+  const { load } = task;
   const typed = useTyped('type the minutes');
-  const key = `zest-run-${step.id}-${task.load}`;
-  const [since, setSince] = useState<number | undefined>(
-    () => Number(sessionStorage.getItem(key)) || undefined,
-  );
+  const started = clockSince(sheet, step.id, load);
+  const since = started === undefined ? undefined : Date.parse(started);
   const now = useNow(since !== undefined);
-  const ran = since === undefined ? 0 : Math.max(0, (now - since) / 60_000);
-  const record = async (minutes: number) => {
-    sessionStorage.removeItem(key);
-    setSince(undefined);
-    typed.clear();
-    const whole = Math.max(1, Math.round(minutes));
-    await pending.record(
-      readingEntry(step.id, task.ask.kind, whole, `${task.title} ${whole} min`, { load: task.load }),
+  const ranMs = since === undefined ? 0 : Math.max(0, now - since);
+  usePracticeFigure(String(readingKind(kind).passing(task.ask)[0] ?? ''), typed);
+  const run = (isOn: boolean) =>
+    pending.record(
+      markEntry(
+        step.id,
+        { kind: 'run', load, isOn },
+        `${task.title}, the clock ${isOn ? 'starts' : 'stops'}`,
+      ),
     );
+  const record = async (minutes: number, clock: boolean) => {
+    typed.clear();
+    const label = `${task.title} ${minutes} min`;
+    await pending.record(readingEntry(step.id, kind, minutes, label, { load, ...(clock ? { clock } : {}) }));
+    if (since !== undefined) await run(false);
     onDone();
   };
-  const start = () => {
-    const at = deviceNow();
-    sessionStorage.setItem(key, String(at));
-    setSince(at);
-  };
   const act = () => {
-    if (typed.value !== undefined) void record(typed.value);
-    else if (since === undefined) start();
-    else void record(ran);
+    if (typed.value !== undefined) void record(typed.value, false);
+    else if (since === undefined) void run(true);
+    else void record(clockMinutes(since, now), true);
   };
   useShortcut(' ', 'start or stop the clock, or record what was typed', act);
   useShortcut('Enter', '', act);
-  const clock = `${Math.floor(ran)}:${String(Math.floor((ran % 1) * 60)).padStart(2, '0')}`;
+  const seconds = Math.floor(ranMs / 1000);
+  const clock = `${Math.floor(seconds / 60)}:${String(seconds % 60).padStart(2, '0')}`;
   return (
     <TypedFrame
       {...props}
       actions={
         <>
           {since === undefined ? null : (
-            <Secondary
-              onClick={() => {
-                sessionStorage.removeItem(key);
-                setSince(undefined);
-              }}
-            >
-              Throw the clock away
-            </Secondary>
+            <Secondary onClick={() => void run(false)}>Throw the clock away</Secondary>
           )}
           {props.actions}
         </>
