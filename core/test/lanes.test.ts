@@ -177,7 +177,7 @@ describe('a batch with portions', () => {
       ),
     };
     const found = objections(birds, US).filter((o) => o.guard.startsWith('core'));
-    expect(found.map((o) => o.guard)).toEqual(['core@log']);
+    expect(found.map((o) => o.guard)).toEqual(['core@log', 'core@log']);
     expect(found[0]?.sentence).toMatch(/^The log: /);
   });
 

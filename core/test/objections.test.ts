@@ -36,7 +36,7 @@ describe('against the meats of a batch speaks', () => {
       about: 'Belly L-1',
     });
     const his: BatchFacts = { ...PORK, batch: { ...PORK.batch, owner: 'Mr Feld' } };
-    expect(found(his, 'owner')?.about).toBe('Lean L-1, Belly L-1');
+    expect(found(his, 'owner')?.about).toBe('Lean L-1');
   });
 
   it('a use-by that is past, not one of today', () => {
@@ -45,6 +45,15 @@ describe('against the meats of a batch speaks', () => {
       level: 'sign',
       about: 'Lean L-1',
     });
+  });
+
+  it('each lot alone: another in place of one of two asks for that one and not again for both', () => {
+    const past = { useBy: '2026-03-15' };
+    const one = lotsOf(PORK, 'Lean', past);
+    const both = lotsOf(one, 'Belly', past);
+    const useBy = (list: Objection[]) => list.filter((o) => o.guard === 'useBy').map((o) => o.about);
+    expect(useBy(objections(both, A_SHOP))).toEqual(['Lean L-1', 'Belly L-1']);
+    expect(useBy(newObjections(objections(one, A_SHOP), objections(both, A_SHOP)))).toEqual(['Belly L-1']);
   });
 
   it('what is wild where nothing is cooked through, and nothing where it is', () => {

@@ -1,4 +1,5 @@
 import { v7 as uuid } from 'uuid';
+import { numberOf } from '@zest/core';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { BatchView, OwnShop, StepView, TrimLot } from '@zest/contract';
 import { verifyLedger } from '../src/ledger/index.js';
@@ -218,6 +219,13 @@ describe('over-pour', () => {
     expect(grown.meatBasis.massMg).toBeGreaterThanOrEqual(9_900_000 * 1.25 - 20_000);
     const salted = grown.lines.find((l) => l.id === salt.id)!;
     expect(salted.weighedMg).toBeLessThanOrEqual(salted.highMg);
+    // The rest has been through the plate: what it grows by goes through it before it is weighed in.
+    const open = grown.steps.find((s) => s.state === 'open')!;
+    expect([open.kind, open.document]).toEqual([
+      'regrind',
+      expect.objectContaining({ plateMm: numberOf(step(grown, 'grind').document, 'plateMm') }),
+    ]);
+    expect((await close(grown, 'regrind')).status).toBe(422);
     expect(grown.lines.find((l) => l.id === pepper.id)!.dueMg).toBeGreaterThan(pepper.dueMg);
     expect(
       (

@@ -1,5 +1,5 @@
 import { v7 as uuid } from 'uuid';
-import { marksOf } from '@zest/core';
+import { marksOf, numberOf } from '@zest/core';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { BatchView } from '@zest/contract';
 import { verifyLedger } from '../src/ledger/index.js';
@@ -194,7 +194,13 @@ describe('the tasting', () => {
       lotId: lean.lotId,
     });
     const now = answer.body as BatchView;
-    const meat = now.lines.find((l) => l.stepId === current(now).id)!;
+    // What comes behind the grind goes through its plate first, and is read there.
+    const plate = stepOf(batch, 'grind').document;
+    const grind = current(now);
+    expect(grind.document).toMatchObject({ kind: 'regrind', plateMm: numberOf(plate, 'plateMm') });
+    expect(grind.missing.length).toBeGreaterThan(0);
+    const weighs = now.steps.find((s) => s.title === 'Weigh the plain meat')!;
+    const meat = now.lines.find((l) => l.stepId === weighs.id)!;
     const remainingKg = now.ribbon.find((r) => r.name === 'Stuff')!.balanceMg / 1e6;
     const meatLeftKg = remainingKg / (batch.mixMg / batch.meatBasis.massMg);
     expect(meat.dueMg / 1e6).toBeCloseTo(meatLeftKg * 0.25, 1);

@@ -30,7 +30,7 @@ async function weighAndClose(id: string): Promise<BatchView> {
   for (const line of sheet.lines.filter((l) => l.stepId === step.id && l.weighedMg === 0)) {
     await bram.post(`/batches/${id}/weighings`, { id: uuid(), lineId: line.id, massMg: line.dueMg });
   }
-  if (step.kind === 'chill' || step.kind === 'grind') {
+  if (['chill', 'grind', 'regrind'].includes(step.kind)) {
     await bram.post(`/batches/${id}/readings`, {
       id: uuid(),
       stepId: step.id,
@@ -164,7 +164,11 @@ describe('a fat test of a ground batch', () => {
     const body = { id: uuid(), lotId: lean.id, massMg: 2_000_000, reason: 'tested at 29 %' };
     expect((await bram.post(`/batches/${sheet.id}/corrections`, body)).status).toBe(403);
     const corrected = (await ines.post(`/batches/${sheet.id}/corrections`, body)).body as BatchView;
-    expect(corrected.steps.find((s) => s.state === 'open')!.title).toBe('Weigh the correction');
+    expect(corrected.steps.filter((s) => s.origin === 'fat').map((s) => s.title)).toEqual([
+      'Grind what is added 10 mm',
+      'Weigh the correction',
+    ]);
+    expect(corrected.steps.find((s) => s.state === 'open')!.kind).toBe('regrind');
     expect(corrected.meatBasis.massMg).toBe(before.meatBasis.massMg + 2_000_000);
     const salt = (s: BatchView) => s.lines.find((l) => l.name === 'Fine salt')!;
     expect(salt(corrected).dueMg).toBeGreaterThan(salt(before).dueMg);

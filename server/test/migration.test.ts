@@ -123,6 +123,8 @@ describe('a database made by the version before', () => {
       '033_contact.sql',
       '034_reading_back.sql',
       '035_clock.sql',
+      '036_grown.sql',
+      '037_becomes.sql',
     ]);
     expect(pending).toEqual(ran);
     expect(await pendingMigrations(ownerUrl)).toEqual([]);

@@ -99,6 +99,16 @@ export const changeMethod = command.extend({
   /** The rest of the method from the current step on: steps that stay by key, and new ones. */
   steps: z.array(methodStep).min(1, { error: 'At least one step must be left.' }).max(40),
   reason,
+  /** Cure that the new way asks for, where the batch has none: weighed with the rest, or mixed in late. */
+  cure: z
+    .object({
+      ingredientId: id,
+      gPerKgMeat: z
+        .number({ error: 'The dose of the cure is a number of grams per kilogram of meat.' })
+        .positive({ error: 'The dose of the cure is above 0 g/kg.' })
+        .max(50, { error: 'The dose of the cure is at most 50 g/kg.' }),
+    })
+    .optional(),
   /** Guards the lead signs past, by name. */
   signed: z.record(z.string(), reason).default({}),
 });

@@ -57,7 +57,13 @@ export function markWith<H extends z.ZodRawShape>(head: H) {
         count,
       }),
       one(head, 'given-up', { lineId: id, why: note }),
-      one(head, 'signed', { guard: code, why: reason }),
+      one(head, 'signed', {
+        guard: code,
+        why: reason,
+        covers: z.string().max(4000).exactOptional(),
+        about: z.string().max(1000).exactOptional(),
+        amount: z.number().exactOptional(),
+      }),
     ],
     { error: 'Unknown kind of mark.' },
   );

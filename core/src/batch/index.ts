@@ -7,7 +7,7 @@ export { lotMatter, type MeatFacts } from './facts/stuff.js';
 export { batchMatters, type BatchMatters } from './facts/matters.js';
 export { againstChange } from './judged/method-change.js';
 export { stopsOf } from './judged/closing-stops.js';
-export { UNCURED, shutDoors } from './judged/cure-door.js';
+export { UNCURED, shutDoors, uncuredSentence } from './judged/cure-door.js';
 export {
   SHORTFALL_REASON,
   movesOf,
@@ -57,7 +57,7 @@ export { madeBatch, type MadeBatch } from './shown/made.js';
 export { batchMasses, sumWhere, type BatchMasses } from './facts/masses.js';
 export { meatBasis, weighStep } from './facts/meat-basis.js';
 export { meatObjections, newObjections, objections, type Objection } from './judged/objections.js';
-export { placeForMeat } from './facts/places.js';
+export { grindMissed, placeForMeat } from './facts/places.js';
 export { playEntry, settled, type EntryBy } from './facts/play-entry.js';
 export { settlement, type DerivedMove } from './facts/settle.js';
 export {

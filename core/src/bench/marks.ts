@@ -45,7 +45,15 @@ export type Mark =
   /** A line that was signed past and is not put in any more. */
   | { kind: 'given-up'; lineId: string; why: string }
   /** The lead signs for what speaks against the batch. */
-  | { kind: 'signed'; guard: string; why: string };
+  | {
+      kind: 'signed';
+      guard: string;
+      why: string;
+      /** What spoke against it, as it was said then; who and what it is about, and how far it went. */
+      covers?: string;
+      about?: string;
+      amount?: number;
+    };
 
 export type MarkKind = Mark['kind'];
 type FieldsOf = { [K in MarkKind]: readonly Exclude<keyof Extract<Mark, { kind: K }>, 'kind'>[] };
@@ -68,7 +76,7 @@ const FIELDS: FieldsOf = {
   strand: ['count'],
   defect: ['defect', 'cause', 'became', 'count'],
   'given-up': ['lineId', 'why'],
-  signed: ['guard', 'why'],
+  signed: ['guard', 'why', 'covers', 'about', 'amount'],
 };
 
 /** A mark alone, whatever else came with it. */

@@ -108,7 +108,7 @@ function parameters(steps: readonly MethodStep[]): Finding[] {
   );
 }
 
-function stateAgrees({ state, steps }: Method): Finding[] {
+function stateAgrees({ state, steps }: Pick<Method, 'state' | 'steps'>): Finding[] {
   const cooked = steps.some((s) => traitsOf(s).heat === 'lethal');
   const smoked = steps.some((s) => traitsOf(s).smokes);
   const hung = steps.some((s) => traitsOf(s).dries);
@@ -124,6 +124,11 @@ function stateAgrees({ state, steps }: Method): Finding[] {
     return wrong('The product is called raw smoked, but the method cooks it.');
   if (state === 'dried' && !hung) return wrong('The product is called dried, but no step hangs it to dry.');
   return [];
+}
+
+/** The state that a product is called by with another method: its own where that still holds, else what the steps make. */
+export function stateWith(state: ProductState, steps: readonly MethodStep[]): ProductState {
+  return stateAgrees({ state, steps: [...steps] }).length === 0 ? state : stateByMethod(steps);
 }
 
 /** What steps make of raw meat, by what they are. */

@@ -110,7 +110,7 @@ function accelerator(document: Pick<WorkingDocument, 'lines' | 'steps'>, figures
 }
 
 /** Smoked, dried, held warm or done slowly: what cure is there for. */
-function needsCure({ steps }: Pick<WorkingDocument, 'steps'>): boolean {
+export function needsCure({ steps }: Pick<WorkingDocument, 'steps'>): boolean {
   return steps
     .map(traitsOf)
     .some((t) => t.needsCure === true || t.dries === true || t.heat === 'warm' || t.heat === 'slow');

@@ -25,6 +25,16 @@ export function classAs(
   return state === 'cooked' || state === 'dried' ? state : undefined;
 }
 
+/** A recipe as what it becomes where it is made in another way: of the class of that, and what was claimed
+ * of the other is not claimed of it. */
+export function becoming<D extends Pick<WorkingDocument, 'state' | 'fatClass' | 'claims'>>(
+  document: D,
+  state: WorkingDocument['state'],
+): D {
+  if (document.state === state) return document;
+  return { ...document, state, claims: [], fatClass: classAs(state, document.fatClass) };
+}
+
 /**
  * What kind of product it is: its class, which decides the limits of the book, its meat and its fat. What is left
  * open is not checked, and whoever leaves it open signs for that.

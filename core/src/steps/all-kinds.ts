@@ -14,6 +14,7 @@ import { include } from './kinds/include.js';
 import { link } from './kinds/link.js';
 import { mix } from './kinds/mix.js';
 import { pack } from './kinds/pack.js';
+import { regrind } from './kinds/regrind.js';
 import { remix } from './kinds/remix.js';
 import { rest } from './kinds/rest.js';
 import { season } from './kinds/season.js';
@@ -30,6 +31,7 @@ const ALL = [
   chill,
   weighMeat,
   grind,
+  regrind,
   weighIngredients,
   season,
   mix,

@@ -1,4 +1,5 @@
 import { temperatureToken } from '../quantity/tokens.js';
+import type { ReadyCheck } from './kind.js';
 import { choice, number, text } from './parameters.js';
 import type { ReadingAsk } from './readings/kind.js';
 
@@ -8,6 +9,23 @@ export const stopAboveC = number('Not above', '°C', [-40, 100], (v) => `not abo
 /** A limit that a method names is read before the step closes, load by load where there are loads. */
 export const readBelow = (limitC: number | undefined): ReadingAsk[] =>
   limitC === undefined ? [] : [{ kind: 'temperature', aboveC: limitC }];
+
+export const plateMm = number('Plate', 'mm', [0.1, 40], (v) => `${v} mm plate`, { isSize: true });
+
+/** What must be right at the grinder before meat goes into it. */
+export const grinderChecks = (plate: number | undefined): ReadyCheck[] => [
+  {
+    key: 'isolated',
+    words: 'Plug pulled while the head was open; guard on before it goes back.',
+    caution: true,
+  },
+  { key: 'knife', words: `Knife sharp, its flat side on the ${plate ? `${plate} mm ` : ''}plate.` },
+  { key: 'ring', words: 'Ring drawn up by hand, plate does not turn.' },
+  { key: 'cold', words: 'Head, knife and plate came out of the cold.' },
+];
+
+/** Said where a hand comes near the knife. */
+export const GRINDER_CAUTION = 'Pull the plug before a hand goes near the head.';
 
 export const coreC = number('Core at least', '°C', [0, 120], (v) => `core at least ${temperatureToken(v)}`);
 

@@ -37,6 +37,13 @@ export function minutesToMixIn(
 /** A mix is read no warmer than this after it was mixed again where its method names nothing, °C; common practice. */
 const COLD_C = 4.4;
 
+/** Meat that is added after the grind of its batch goes through the same plate, no warmer. */
+export function grindMore(key: string, like: StepLike): MethodStep {
+  const plateMm = numberOf(like, 'plateMm');
+  const stopAboveC = numberOf(like, 'stopAboveC') ?? COLD_C;
+  return { key, kind: 'regrind', ...(plateMm === undefined ? {} : { plateMm }), stopAboveC };
+}
+
 /** What was added is mixed in, by the mixing of the method: so many minutes at least, and not too warm. */
 export function mixAgain(key: string, method: readonly StepLike[], minMinutes: number): MethodStep {
   const mix = method.find((s) => traitsOf(s).machine === 'mixer');

@@ -1,4 +1,4 @@
-export { minutesToMixIn, mixAgain, weighMoreIngredients, weighMoreMeat } from './correcting.js';
+export { grindMore, minutesToMixIn, mixAgain, weighMoreIngredients, weighMoreMeat } from './correcting.js';
 export { COUNTINGS, countingOf, type PieceForm } from './counting.js';
 export { entryStep, newStep, nudgeStep, setOnStep, withStep } from './edit.js';
 export {

@@ -67,7 +67,7 @@ export interface BatchHead {
 }
 
 /** What a step that the method does not have was put in for. */
-export const STEP_ORIGINS = ['fat', 'taste', 'late'] as const;
+export const STEP_ORIGINS = ['fat', 'taste', 'late', 'grow'] as const;
 export type StepOrigin = (typeof STEP_ORIGINS)[number];
 
 export interface StepFact {

@@ -48,12 +48,26 @@ export function accountAfter(ways: Ways, step: StepFact): string | null {
   return stepAfter(ways, step)?.placeAccountId ?? productOf(ways, portionAt(step.document));
 }
 
+/** A grind that the meat of the batch goes through. */
+function isGrind(step: StepFact): boolean {
+  return traitsOf(step.document).machine === 'grinder' && step.placeAccountId !== null && !step.leftOut;
+}
+
+/**
+ * The grind whose plate meat has to go through before it comes to a place: the last of those that are closed, where none
+ * is still to come there. Undefined where it will be ground with the rest, or nothing is.
+ */
+export function grindMissed({ steps }: BatchFacts, placeAccountId: string): StepFact | undefined {
+  const at = steps.find((s) => s.placeAccountId === placeAccountId)?.position ?? 0;
+  const grinds = steps.filter(isGrind);
+  if (grinds.some((s) => s.closedAt === null && s.position >= at)) return undefined;
+  return grinds.findLast((s) => s.closedAt !== null);
+}
+
 /** The grinds before the ingredients behind which no other grind of their stream comes. */
 export function lastGrinds(facts: BatchFacts): StepFact[] {
   const weighUp = facts.steps.find((s) => traitsOf(s.document).weighs === 'ingredients')?.position ?? 0;
-  const grinds = facts.steps.filter(
-    (s) => traitsOf(s.document).machine === 'grinder' && s.position < weighUp && !s.leftOut,
-  );
+  const grinds = facts.steps.filter((s) => isGrind(s) && s.position < weighUp);
   return grinds.filter((g) => {
     const after = stepAfter(facts, g);
     return after === undefined || !grinds.includes(after);

@@ -21,7 +21,21 @@ export function againstChange({ before, after, ...input }: MethodChange): Findin
   const fresh = checkRecipe({ ...input, document: after })
     .findings.filter(holdsAgainst)
     .filter((f) => !old.some((o) => isAsFar(o, placed(f, after))));
-  return [...fresh, ...widerLimits(before, after.steps)];
+  return [...fresh, ...anotherState(before, after), ...widerLimits(before, after.steps)];
+}
+
+/** What it becomes is another product: whoever signs for that signs for its label. */
+function anotherState(before: WorkingDocument, after: WorkingDocument): Finding[] {
+  if (before.state === after.state) return [];
+  return [
+    {
+      level: 'sign',
+      path: 'steps',
+      guard: 'state',
+      about: after.state,
+      sentence: `It becomes ${after.state} instead of ${before.state}: sheet and label will say so. Say why.`,
+    },
+  ];
 }
 
 /** A finding with the key of the step that it is about instead of its place in the list. */

@@ -88,43 +88,43 @@ interface MeatRules {
 export function meatObjections(meats: readonly MeatIn[], rules: MeatRules): Objection[] {
   const { recipe, owner, today } = rules;
   const found: Objection[] = [];
-  const names = (test: (meat: MeatIn) => boolean) =>
-    [...new Set(meats.filter(test).map((m) => m.name))].join(', ');
-  const strange = names((m) => ownersOf(m.matter).some((one) => one !== owner));
-  if (strange)
-    found.push({
+  // One objection a meat: another lot in place of one of two is asked for alone.
+  const each = (test: (meat: MeatIn) => boolean, as: (name: string) => Omit<Objection, 'about'>) => {
+    for (const name of new Set(meats.filter(test).map((m) => m.name)))
+      found.push({ ...as(name), about: name });
+  };
+  each(
+    (m) => ownersOf(m.matter).some((one) => one !== owner),
+    (name) => ({
       level: 'stop',
       guard: 'owner',
-      about: strange,
-      sentence: `${strange} belongs to another owner than this batch.`,
-    });
-  const heated = names((m) => m.matter.worst.heat !== 'raw');
-  if (heated && recipe.state === 'raw') {
-    found.push({
+      sentence: `${name} belongs to another owner than this batch.`,
+    }),
+  );
+  each(
+    (m) => recipe.state === 'raw' && m.matter.worst.heat !== 'raw',
+    (name) => ({
       level: 'sign',
       guard: 'cooked',
-      about: heated,
-      sentence: `${heated} was already smoked or cooked and would go into a raw mix. Say why that is right.`,
-    });
-  }
-  const wild = names((m) => isWild(m.matter));
-  if (wild && isLowCore(recipe)) {
-    found.push({
+      sentence: `${name} was already smoked or cooked and would go into a raw mix. Say why that is right.`,
+    }),
+  );
+  each(
+    (m) => isLowCore(recipe) && isWild(m.matter),
+    (name) => ({
       level: 'sign',
       guard: 'wild',
-      about: wild,
-      sentence: `${wild} can carry parasites and this product is not cooked through. Name the validated freezing or cooking rule that was followed.`,
-    });
-  }
-  const past = names(({ matter: { worst } }) => worst.useBy !== null && worst.useBy < today);
-  if (past) {
-    found.push({
+      sentence: `${name} can carry parasites and this product is not cooked through. Name the validated freezing or cooking rule that was followed.`,
+    }),
+  );
+  each(
+    ({ matter: { worst } }) => worst.useBy !== null && worst.useBy < today,
+    (name) => ({
       level: 'sign',
       guard: 'useBy',
-      about: past,
-      sentence: `${past} is past its use-by date. Put it on hold, or say why it may be used.`,
-    });
-  }
+      sentence: `${name} is past its use-by date. Put it on hold, or say why it may be used.`,
+    }),
+  );
   const broken = brokenSpeciesRules(
     recipe.speciesRules,
     speciesOf(joinAll(meats.map((m) => m.matter))).map((s) => ({
@@ -178,17 +178,16 @@ function underTheirCore(meats: readonly MeatIn[], recipe: MeatRules['recipe']): 
   const speciesIn = (meat: MeatIn) => everySpecies(meat.matter);
   const birds = meats.filter((m) => speciesIn(m).some(isPoultry) && hottest < safeCoreC(speciesIn(m)));
   if (written.length === 0 || birds.length === 0) return [];
-  const names = [...new Set(birds.map((m) => m.name))].join(', ');
-  const needed = temperatureToken(safeCoreC(birds.flatMap(speciesIn)));
-  return [
-    {
+  return [...new Set(birds.map((m) => m.name))].map((name) => {
+    const needed = safeCoreC(birds.filter((m) => m.name === name).flatMap(speciesIn));
+    return {
       level: 'sign',
       guard: 'core',
-      about: names,
-      amount: safeCoreC(birds.flatMap(speciesIn)) - hottest,
-      sentence: `${names} needs ${needed} in the core, and this product is cooked to ${temperatureToken(hottest)}. Name the time at temperature that your plan allows.`,
-    },
-  ];
+      about: name,
+      amount: needed - hottest,
+      sentence: `${name} needs ${temperatureToken(needed)} in the core, and this product is cooked to ${temperatureToken(hottest)}. Name the time at temperature that your plan allows.`,
+    };
+  });
 }
 
 /**

@@ -1,5 +1,5 @@
 import { massToken } from '../../quantity/tokens.js';
-import { stopAboveC, stream } from '../common.js';
+import { GRINDER_CAUTION, grinderChecks, plateMm, stopAboveC, stream } from '../common.js';
 import { defineKind, finding } from '../kind.js';
 import { number } from '../parameters.js';
 
@@ -11,10 +11,10 @@ export const grind = defineKind({
     machine: 'grinder',
     clearedBetweenOwners: true,
     keeps: { look: 'Look in the head.', learned: 'kept by the grinder' },
-    caution: 'Pull the plug before a hand goes near the head.',
+    caution: GRINDER_CAUTION,
   },
   parameters: {
-    plateMm: number('Plate', 'mm', [0.1, 40], (v) => `${v} mm plate`, { isSize: true }),
+    plateMm,
     pass: number('Pass', '', [1, 9], (v) => `pass ${v}`, { whole: true }),
     stream,
     fatFromPct: number('Fat is from', '%', [1, 100], (v) => `from ${v} % fat`, {
@@ -39,14 +39,7 @@ export const grind = defineKind({
     { kind: 'temperature', aboveC: p.stopAboveC },
   ],
   ready: ({ plateMm }, s) => [
-    {
-      key: 'isolated',
-      words: 'Plug pulled while the head was open; guard on before it goes back.',
-      caution: true,
-    },
-    { key: 'knife', words: `Knife sharp, its flat side on the ${plateMm ? `${plateMm} mm ` : ''}plate.` },
-    { key: 'ring', words: 'Ring drawn up by hand, plate does not turn.' },
-    { key: 'cold', words: 'Head, knife and plate came out of the cold.' },
+    ...grinderChecks(plateMm),
     { key: 'tub', words: `Tub for ${massToken(s.inMg)} under the head, on the scale at zero.` },
   ],
   agrees: ({ plateMm }, { title, path }) =>

@@ -3,10 +3,12 @@ import {
   againstChange,
   balances,
   batchMasses,
+  becoming,
   blocking,
   houseOf,
   laneKeys,
   portionAt,
+  stateWith,
   stepTitle,
   type BatchFacts,
   type StepFact,
@@ -17,6 +19,7 @@ import {
   type ChangeMethod,
   type MethodStep,
   type Person,
+  type RecipeLine,
 } from '@zest/contract';
 import { postTransfers } from '../../ledger/index.js';
 import type { AppContext } from '../../platform/app-context.js';
@@ -24,8 +27,9 @@ import type { Transaction } from '../../platform/database.js';
 import { conflict, invalid } from '../../platform/problem.js';
 import { chosenBook } from '../../platform/settings.js';
 import { readLibrary } from '../../recipes/index.js';
-import { commandOnBatch, mustStandAt, type OnBatch } from './on-batch.js';
-import { addSignature } from '../store/batch.js';
+import { commandOnBatch, mustStandAt, signFor, type OnBatch } from './on-batch.js';
+import { becomesState } from '../store/batch.js';
+import { bringCure, cureFor } from './bring-cure.js';
 import { closeStepRow, rearrangeStep } from '../store/steps.js';
 import { mustLoad } from '../read.js';
 import { insertMethod } from './insert-steps.js';
@@ -54,10 +58,12 @@ export async function changeMethod(
     const leftOut = open.filter((s) => !kept.has(s.document.key));
     mustBeTheSame(kept, steps);
     mustBeFree(facts, leftOut);
-    await mustObey(on, person, steps, body.signed ?? {});
+    const cure = body.cure ? await cureFor(tx, facts, body.cure) : undefined;
+    await mustObey(on, person, { steps, cure }, body.signed ?? {});
     await leaveOut(tx, leftOut, person, body.reason, now);
     await arrange(tx, facts, current, steps, kept);
     await bringMassForward(tx, batchId, now, person);
+    if (cure) await bringCure(tx, await mustLoad(tx, batchId), on.shop, cure);
     addNotice(tx, batchId, now, `${person.name} changed the method: ${body.reason}`);
   });
 }
@@ -96,18 +102,23 @@ function mustBeFree(facts: BatchFacts, leftOut: readonly StepFact[]): void {
  * @throws HttpProblem 422 with every stop, and with what nobody signs in this command
  */
 async function mustObey(
-  { tx, facts, shop }: OnBatch,
+  on: OnBatch,
   person: Person,
-  steps: readonly MethodStep[],
+  { steps, cure }: { steps: readonly MethodStep[]; cure: RecipeLine | undefined },
   signed: Readonly<Record<string, string>>,
 ): Promise<void> {
+  const { tx, facts, shop } = on;
   const going = facts.steps.filter((s) => !s.leftOut);
   const closed = going.filter((s) => s.closedAt !== null).map((s) => s.document);
   const document = { ...facts.batch.recipe, portions: facts.portions };
+  const rest = [...closed, ...steps];
+  // Each portion has a state of its own, which no other way of the rest changes.
+  const state = facts.portions.length > 0 ? document.state : stateWith(document.state, rest);
+  const after = { ...becoming(document, state), lines: [...document.lines, ...(cure ? [cure] : [])] };
   const found = againstChange({
     name: facts.batch.recipeName,
     before: { ...document, steps: going.map((s) => s.document) },
-    after: { ...document, steps: [...closed, ...steps] },
+    after: { ...after, steps: rest },
     library: await readLibrary(tx),
     book: await chosenBook(tx),
     house: houseOf(shop),
@@ -117,17 +128,9 @@ async function mustObey(
     throw invalid(
       held.map((f) => ({ path: f.level === 'sign' ? `signed.${f.guard}` : 'steps', message: f.sentence })),
     );
-  for (const { guard, sentence } of found.filter((f) => f.level === 'sign')) {
-    const reason = signed[guard] ?? '';
-    addSignature(tx, {
-      batchId: facts.batch.id,
-      personId: person.id,
-      now: new Date(shop.now),
-      guard,
-      reason,
-    });
-    addNotice(tx, facts.batch.id, new Date(shop.now), `${person.name} signed: ${sentence} “${reason}”`);
-  }
+  const signs = found.filter((f) => f.level === 'sign');
+  signFor(on, person, signs, (guard) => signed[guard] ?? '');
+  if (state !== document.state) becomesState(on.tx, facts.batch.id, state);
 }
 
 /** A step that stays is the step it was: another kind under its key is another step. */

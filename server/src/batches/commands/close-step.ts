@@ -4,6 +4,7 @@ import {
   fillTokens,
   fold,
   stopsOf,
+  uncuredSentence,
   type BatchFacts,
   type Objection,
   type StepView,
@@ -93,9 +94,14 @@ function mustNotStop(stops: readonly Objection[]): void {
   if (stops.length > 0) throw invalid(stops.map((o) => ({ path: o.guard, message: o.sentence })));
 }
 
-/** The lead closes past the cure: only then the word given there is a signature for going on without it. */
-function becomesUncured({ view, shop }: OnBatch, next: BatchFacts): boolean {
-  return !view().uncured && fold(next, shop).uncured;
+/**
+ * The lead closes past the cure: only then the word given there is a signature for going on without it.
+ * @returns what is signed for then
+ */
+function becomesUncured({ view, shop }: OnBatch, next: BatchFacts): string | undefined {
+  if (view().uncured) return undefined;
+  const { uncured, cure } = fold(next, shop);
+  return uncured ? uncuredSentence(cure) : undefined;
 }
 
 /** Writes the closing and everything that follows from it. */
@@ -107,8 +113,10 @@ async function close(on: OnBatch, person: Person, step: StepView, reason: string
   const next = closing(facts, { stepId, at, by: person.name, overrideReason: reason });
   mustNotStop(stopsOf(next, on.shop));
   await leaveOutEmpty(on, person, next);
-  if (reason !== null && becomesUncured(on, next)) {
-    addSignature(tx, { batchId: facts.batch.id, personId: person.id, now, guard: UNCURED, reason });
+  const uncured = reason === null ? undefined : becomesUncured(on, next);
+  if (reason !== null && uncured !== undefined) {
+    const by = { batchId: facts.batch.id, personId: person.id, now };
+    addSignature(tx, { ...by, guard: UNCURED, reason, sentence: uncured });
   }
   if (next.batch.state === 'closed') {
     await endBatch(tx, facts.batch.id, 'closed', now);

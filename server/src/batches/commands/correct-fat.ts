@@ -18,7 +18,7 @@ import { changeOfBatch, lastLinePosition } from './on-batch.js';
 import { lotObjection } from './meat-guards.js';
 import { addLine } from '../store/lines.js';
 import { findMeatLots } from '../store/lots.js';
-import { correctionNo, insertCorrection } from './insert-steps.js';
+import { correctionNo, grindFirst, insertCorrection } from './insert-steps.js';
 
 interface Correction {
   id: string;
@@ -62,11 +62,13 @@ export async function correctBatch(
     const seasoned = facts.lines.filter(
       (l) => l.kind === 'ingredient' && isClosed(facts, l.stepId) && l.plannedMg === null,
     );
+    const grind = grindFirst(facts, place, [lot.form], `correction-grind-${n}`);
     const steps: MethodStep[] = [
+      ...grind,
       weighMoreMeat({
         key: `correction-${n}`,
         title: 'Weigh the correction',
-        instruction: `Grind ${lot.name} ${lot.code} through the same plate, then weigh it in. ${body.reason}`,
+        instruction: `Weigh ${lot.name} ${lot.code} in. ${body.reason}`,
       }),
       ...(seasoned.length > 0
         ? [
@@ -80,10 +82,11 @@ export async function correctBatch(
         : []),
     ];
     const added = await insertCorrection(tx, facts, current.position, 'fat', steps);
+    const [meatStepId = '', seasonStepId = ''] = added.slice(grind.length);
     const position = lastLinePosition(facts);
     await addLine(tx, {
       batchId,
-      stepId: added[0] ?? '',
+      stepId: meatStepId,
       position: position + 1,
       kind: 'meat',
       name: lot.name,
@@ -100,8 +103,8 @@ export async function correctBatch(
       await addLine(tx, {
         ...line,
         batchId,
-        stepId: added[1] ?? '',
-        seasonsStepId: added[0] ?? null,
+        stepId: seasonStepId,
+        seasonsStepId: meatStepId,
         position: position + 2 + i,
         placeAccountId: place,
         plannedMg: Math.max(1, Math.round(massPerMeat(line.document.dose, perMeat) * body.massMg)),

@@ -20,7 +20,7 @@ import { changeOfBatch, lastLinePosition, mustHavePlace, mustStandAt } from './o
 import { lotObjection } from './meat-guards.js';
 import { addLine } from '../store/lines.js';
 import { findMeatLots, type MeatLot } from '../store/lots.js';
-import { correctionNo, insertCorrection } from './insert-steps.js';
+import { correctionNo, grindFirst, insertCorrection } from './insert-steps.js';
 
 /**
  * Corrects the taste of what is left of the mix, as steps before the current one: more of a line, or,
@@ -74,7 +74,8 @@ export async function correctTaste(
           ? undefined
           : await mustFindMeat(tx, facts, body, shop, answer.addMeatKg);
       const n = correctionNo(facts, 'taste');
-      const steps = correctionSteps(n, meat, facts);
+      const grind = meat ? grindFirst(facts, place, [meat.lot.form], `taste-grind-${n}`) : [];
+      const steps = [...grind, ...correctionSteps(n, meat, facts)];
       const added = await insertCorrection(
         tx,
         facts,
@@ -82,11 +83,12 @@ export async function correctTaste(
         'taste',
         steps,
       );
+      const [meatStepId = '', seasonStepId = ''] = added.slice(grind.length);
       let position = lastLinePosition(facts) + 1;
       if (meat) {
         await addLine(tx, {
           batchId,
-          stepId: added[0] ?? '',
+          stepId: meatStepId,
           position: position++,
           kind: 'meat',
           name: meat.lot.name,
@@ -107,8 +109,8 @@ export async function correctTaste(
         await addLine(tx, {
           ...row,
           batchId,
-          stepId: added[meat ? 1 : 0] ?? '',
-          seasonsStepId: meat ? (added[0] ?? null) : null,
+          stepId: meat ? seasonStepId : meatStepId,
+          seasonsStepId: meat ? meatStepId : null,
           position: position++,
           placeAccountId: place,
           plannedMg: massMg,
@@ -176,7 +178,7 @@ function correctionSteps(n: number, meat: { lot: MeatLot } | undefined, { steps 
         weighMoreMeat({
           key: `taste-meat-${n}`,
           title: 'Weigh the plain meat',
-          instruction: `Grind ${meat.lot.name} ${meat.lot.code} through the same plate, cold, and weigh it in.`,
+          instruction: `Weigh ${meat.lot.name} ${meat.lot.code} in, cold.`,
         }),
       ]
     : [];

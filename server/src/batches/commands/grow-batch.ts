@@ -1,11 +1,22 @@
-import { MEAT_DIVISION_MG, massToken, overPour, shareOut, weighStep } from '@zest/core';
+import {
+  MEAT_DIVISION_MG,
+  massToken,
+  overPour,
+  shareOut,
+  weighStep,
+  type BatchFacts,
+  type LineFact,
+} from '@zest/core';
 import type { BatchChanged, Person } from '@zest/contract';
 import { reserve } from '../../ledger/index.js';
 import type { AppContext } from '../../platform/app-context.js';
 import { announce } from '../../platform/live.js';
 import { addNotice } from '../../platform/notices.js';
 import { conflict, invalid, notFound } from '../../platform/problem.js';
+import type { Transaction } from '../../platform/database.js';
 import { addLine } from '../store/lines.js';
+import { findMeatLots, type MeatLot } from '../store/lots.js';
+import { correctionNo, grindFirst, insertCorrection } from './insert-steps.js';
 import { changeOfBatch, lastLinePosition } from './on-batch.js';
 
 /**
@@ -42,6 +53,11 @@ export function growBatch(
       meats.map((m) => m.plannedMg ?? 0),
       MEAT_DIVISION_MG,
     );
+    const lots = await findMeatLots(
+      tx,
+      meats.flatMap((m) => (m.lotId === null ? [] : [m.lotId])),
+    );
+    await grindWhatGrows(tx, facts, row, lots);
     const lastPosition = lastLinePosition(facts);
     for (const [i, meat] of meats.entries()) {
       const plannedMg = parts[i] ?? 0;
@@ -76,4 +92,18 @@ export function growBatch(
     );
     announce(tx, now, { topic: 'lots' });
   });
+}
+
+/** Behind its grind a batch grows by meat that is ground at a step of its own, before the one that it grows at. */
+async function grindWhatGrows(
+  tx: Transaction,
+  facts: BatchFacts,
+  { stepId, placeAccountId }: LineFact,
+  lots: readonly MeatLot[],
+): Promise<void> {
+  const at = facts.steps.find((s) => s.id === stepId);
+  const key = `grow-grind-${correctionNo(facts, 'grow')}`;
+  const forms = lots.map((l) => l.form);
+  const grind = placeAccountId === null ? [] : grindFirst(facts, placeAccountId, forms, key);
+  if (at && grind.length > 0) await insertCorrection(tx, facts, at.position, 'grow', grind);
 }

@@ -1,5 +1,14 @@
 import { v7 as uuid } from 'uuid';
-import { holdsMass, stepTitle, traitsOf, type BatchFacts, type StepOrigin } from '@zest/core';
+import {
+  grindMissed,
+  grindMore,
+  holdsMass,
+  stepTitle,
+  traitsOf,
+  type BatchFacts,
+  type LotForm,
+  type StepOrigin,
+} from '@zest/core';
 import type { MethodStep } from '@zest/contract';
 import { addAccounts, type NewAccount } from '../../ledger/index.js';
 import type { Transaction } from '../../platform/database.js';
@@ -81,4 +90,15 @@ export async function insertCorrection(
 export function correctionNo(facts: BatchFacts, origin: StepOrigin): number {
   const so = facts.steps.flatMap((s) => (s.origin === origin ? [s.originNo ?? 0] : []));
   return Math.max(0, ...so) + 1;
+}
+
+/** Whole meat that comes to a place behind the grind of its batch is ground first. */
+export function grindFirst(
+  facts: BatchFacts,
+  placeAccountId: string,
+  forms: readonly LotForm[],
+  key: string,
+): MethodStep[] {
+  const missed = forms.includes('whole') ? grindMissed(facts, placeAccountId) : undefined;
+  return missed ? [grindMore(key, missed.document)] : [];
 }

@@ -17,6 +17,7 @@ import { fromInputError, invalid } from '../../platform/problem.js';
 import { shopFacts } from '../read.js';
 import { kg } from '../../platform/words.js';
 import { findMeatLots, type MeatLot } from '../store/lots.js';
+import type { Covered, Signing } from './signing.js';
 
 /**
  * Everything that can speak against the meats of a new batch, in one answer. What the lead may sign
@@ -29,6 +30,7 @@ export async function checkMeats(
   { name, document: recipe }: Pick<Recipe, 'name' | 'document'>,
   book: BookId,
   now: Date,
+  signing: Signing,
 ): Promise<Map<string, MeatLot>> {
   const found = await findMeatLots(
     tx,
@@ -47,9 +49,9 @@ export async function checkMeats(
     issues.push({ path: 'uses', message: 'A lot stands twice in the blend.' });
   }
   issues.push(...windowIssues(body, lots, recipe, book));
-  issues.push(...widerIssues(body, recipe));
-  issues.push(...unweighedIssues(body, lots));
-  issues.push(...guardIssues(body, lots, lanesOf(name, recipe), shop.today));
+  issues.push(...widerIssues(body, recipe, signing));
+  issues.push(...unweighedIssues(body, lots, signing));
+  issues.push(...guardIssues(body, lots, lanesOf(name, recipe), shop.today, signing));
   if (issues.length > 0) throw invalid(issues);
   return lots;
 }
@@ -118,36 +120,40 @@ function blendOf(body: Pick<OpenBatch, 'uses'>, lots: ReadonlyMap<string, MeatLo
 
 /** A window that lets more through than the recipe's own asks for the lead's word: fat is what the product is sold by. */
 function widerIssues(
-  { window, signed }: Pick<OpenBatch, 'window' | 'signed'>,
+  { window }: Pick<OpenBatch, 'window'>,
   { window: own }: RecipeDocument,
+  signing: Signing,
 ): InputIssue[] {
-  const isWider = window.minPct < own.minPct || window.maxPct > own.maxPct;
-  if (!isWider || signed['window']) return [];
-  const message = `The window of ${window.minPct}–${window.maxPct} % lets more through than the recipe's ${own.minPct}–${own.maxPct} %. Keep to it, or say why this batch may.`;
-  return [{ path: 'signed.window', message }];
+  const amount = Math.max(own.minPct - window.minPct, window.maxPct - own.maxPct);
+  if (amount <= 0) return [];
+  const sentence = `The window of ${window.minPct}–${window.maxPct} % lets more through than the recipe's ${own.minPct}–${own.maxPct} %. Keep to it, or say why this batch may.`;
+  return signing.ask({ guard: 'window', sentence, amount });
 }
 
 /** A plan on weights that nobody weighed may come short: the lead says that it may rest on them. */
 function unweighedIssues(
-  { uses, signed }: Pick<OpenBatch, 'uses' | 'signed'>,
+  { uses }: Pick<OpenBatch, 'uses'>,
   lots: ReadonlyMap<string, MeatLot>,
+  signing: Signing,
 ): InputIssue[] {
   const names = uses.flatMap(({ lotId }) => {
     const lot = lots.get(lotId);
     const isWeighed = lot?.weightKnown !== 'guessed' && lot?.weightKnown !== 'counted';
     return lot === undefined || isWeighed ? [] : [`${lot.name} ${lot.code} (${lot.weightKnown})`];
   });
-  if (names.length === 0 || signed['weight']) return [];
-  const message = `${names.join(', ')} was never weighed. Weigh it and count the lot, or say why the plan may rest on that.`;
-  return [{ path: 'signed.weight', message }];
+  if (names.length === 0) return [];
+  const about = names.join(', ');
+  const sentence = `${about} was never weighed. Weigh it and count the lot, or say why the plan may rest on that.`;
+  return signing.ask({ guard: 'weight', about, sentence });
 }
 
 /** What speaks against the meats of a batch, at the place where the lead signs past it. */
 function guardIssues(
-  body: Pick<OpenBatch, 'uses' | 'signed' | 'window' | 'owner'>,
+  body: Pick<OpenBatch, 'uses' | 'window' | 'owner'>,
   lots: ReadonlyMap<string, MeatLot>,
   lanes: readonly Lane<RecipeDocument>[],
   today: string,
+  signing: Signing,
 ): InputIssue[] {
   const meats = body.uses.flatMap((use) => {
     const lot = lots.get(use.lotId);
@@ -157,13 +163,11 @@ function guardIssues(
       { name: `${name} ${code}`, matter: lotMatter({ ...lot, id: lot.accountId }, use.massMg), fatPct },
     ];
   });
-  const asked = new Map<string, InputIssue>();
+  const asked = new Map<string, Covered>();
   for (const { document } of lanes) {
     const rules = { recipe: document, window: body.window, owner: body.owner, today };
-    for (const { level, guard, sentence } of meatObjections(meats, rules)) {
-      const isOpen = level === 'sign' && guard !== 'window' && !body.signed[guard];
-      if (isOpen) asked.set(sentence, { path: `signed.${guard}`, message: sentence });
-    }
+    for (const { level, ...what } of meatObjections(meats, rules))
+      if (level === 'sign' && what.guard !== 'window') asked.set(what.sentence, what);
   }
-  return [...asked.values()];
+  return [...asked.values()].flatMap((what) => signing.ask(what));
 }

@@ -20,6 +20,7 @@ import { mustMaySign } from '../../people/index.js';
 import { conflict, invalid, notFound } from '../../platform/problem.js';
 import { mustLoad, shopFacts } from '../read.js';
 import { addSignature, latestNumber, lockBatch } from '../store/batch.js';
+import type { Covered } from './signing.js';
 
 export interface OnBatch {
   tx: Transaction;
@@ -99,14 +100,15 @@ export function mustMaySignFor(person: Person, objections: readonly Objection[])
 
 /** Writes the lead's signature for each, with a card. */
 export function signFor(
-  { tx, now, facts }: OnBatch,
+  { tx, now, facts }: Pick<OnBatch, 'tx' | 'now' | 'facts'>,
   person: Person,
-  objections: readonly Objection[],
+  signedFor: readonly Covered[],
   reasonFor: (guard: string) => string,
 ): void {
-  for (const { guard, sentence } of objections) {
+  const by = { batchId: facts.batch.id, personId: person.id, now };
+  for (const { guard, sentence, about, amount } of signedFor) {
     const reason = reasonFor(guard);
-    addSignature(tx, { batchId: facts.batch.id, personId: person.id, now, guard, reason });
+    addSignature(tx, { ...by, guard, reason, sentence, about, amount });
     addNotice(tx, facts.batch.id, now, `${person.name} signed: ${sentence} “${reason}”`);
   }
 }

@@ -33,13 +33,14 @@ import {
   snapshot,
 } from '../../recipes/index.js';
 import { checkMeats } from './meat-guards.js';
-import { addBatch, nextBatchNumber } from '../store/batch.js';
+import { addBatch, addSignature, nextBatchNumber } from '../store/batch.js';
 import { addLine } from '../store/lines.js';
 import { findCasingLots, findIngredientLots, type DryLot, type MeatLot } from '../store/lots.js';
 import { addProductLot } from '../store/made-lots.js';
 import { addPortions } from '../store/portions.js';
 import { addSteps, type NewStep } from '../store/steps.js';
 import { addPlaces, rowsFor } from './insert-steps.js';
+import { Signing } from './signing.js';
 
 /**
  * Opens a batch: sets its trims, ingredients and casing aside, copies the recipe's method into steps
@@ -54,14 +55,15 @@ export async function openBatch(app: AppContext, person: Person, body: OpenBatch
     async (tx) => {
       const published = await findRecipe(tx, body.recipeId);
       if (!published) throw notFound('This recipe');
-      await mustStillObey(tx, published, body);
+      const signing = new Signing(body.signed);
+      await mustStillObey(tx, published, signing);
       const recipe = {
         ...published,
         document: atHotness(published.document, hotnessOf(published, body.hotness)),
       };
       const notes = await openNotes(tx, recipe.id);
       const book = await shopBook(tx);
-      const lots = await checkMeats(tx, body, recipe, book, now);
+      const lots = await checkMeats(tx, body, recipe, book, now, signing);
       await addBatch(tx, {
         id: body.id,
         number: await nextBatchNumber(tx),
@@ -83,8 +85,9 @@ export async function openBatch(app: AppContext, person: Person, body: OpenBatch
       await addProductLot(tx, body.id, recipe.name, now, body.owner);
       await addPortions(tx, body, recipe.document.portions ?? [], now);
       await addMeatLines(tx, body, steps, lots);
-      await addIngredientLines({ tx, now }, body, recipe, steps, notes);
+      await addIngredientLines({ tx, now, signing }, body, recipe, steps, notes);
       await reserveCasing(tx, body, recipe);
+      writeSigned(tx, now, person, body.id, signing);
       sayWindow(tx, now, body, recipe);
       sayUndated(tx, now, body.id, lots.values());
       if (body.draftId) finishDraft(tx, now, body.draftId, body.id);
@@ -92,6 +95,13 @@ export async function openBatch(app: AppContext, person: Person, body: OpenBatch
       announce(tx, now, { topic: 'lots' });
     },
   );
+}
+
+/** What was signed for at the opening, each with its words: nothing that comes later is covered by it. */
+function writeSigned(tx: Transaction, now: Date, person: Person, batchId: string, signing: Signing): void {
+  for (const what of signing.covered) {
+    addSignature(tx, { batchId, personId: person.id, now, reason: signing.reasonFor(what.guard), ...what });
+  }
 }
 
 /** Another window than the recipe's is said to everybody who works on the batch. */
@@ -122,11 +132,9 @@ function sayUndated(tx: Transaction, now: Date, batchId: string, lots: Iterable<
  * A published recipe against the book and the library of today: both may have changed since.
  * @throws HttpProblem 422 for what stops it, or what nobody has signed
  */
-async function mustStillObey(tx: Transaction, recipe: Recipe, body: OpenBatch): Promise<void> {
+async function mustStillObey(tx: Transaction, recipe: Recipe, signing: Signing): Promise<void> {
   const { findings } = await checkPublished(tx, recipe);
-  const held = blocking(findings, await signedAt(tx, recipe.versionId)).filter(
-    (f) => f.level === 'stop' || !body.signed.recipe,
-  );
+  const held = blocking(findings, await signedAt(tx, recipe.versionId));
   if (held.length === 0) return;
   const sentences = (level: Finding['level']) =>
     held
@@ -134,10 +142,11 @@ async function mustStillObey(tx: Transaction, recipe: Recipe, body: OpenBatch): 
       .map((f) => ({ path: 'recipeId', message: `${recipe.name}: ${f.sentence}` }));
   const stops = sentences('stop');
   if (stops.length > 0) throw invalid(stops);
-  const message = sentences('sign')
+  const sentence = sentences('sign')
     .map((s) => s.message)
     .join(' ');
-  throw invalid([{ path: 'signed.recipe', message }]);
+  const open = signing.ask({ guard: 'recipe', sentence });
+  if (open.length > 0) throw invalid(open);
 }
 
 function hotnessOf(recipe: Recipe, heat: string | null): string | null {
@@ -212,7 +221,7 @@ async function addMeatLines(
 }
 
 async function addIngredientLines(
-  { tx, now }: { tx: Transaction; now: Date },
+  { tx, now, signing }: { tx: Transaction; now: Date; signing: Signing },
   body: OpenBatch,
   recipe: Recipe,
   steps: readonly NewStep[],
@@ -232,7 +241,7 @@ async function addIngredientLines(
       ]);
     }
     const due = dueMg(line, body.meatMg, perMeat);
-    const lot = await takeStock(tx, body, line, { due, now });
+    const lot = await takeStock(tx, body, line, { due, now, signing });
     await addLine(tx, {
       batchId: body.id,
       stepId: weighed.id,
@@ -266,9 +275,9 @@ function dueMg(line: RecipeLine, meatMg: number, perMeat: number): number {
  */
 async function takeStock(
   tx: Transaction,
-  { id: batchId, signed }: OpenBatch,
+  { id: batchId }: OpenBatch,
   line: RecipeLine,
-  { due, now }: { due: number; now: Date },
+  { due, now, signing }: { due: number; now: Date; signing: Signing },
 ): Promise<DryLot> {
   const lots = await findIngredientLots(tx, line.ingredientId);
   const supply = lots.find((l) => l.isSupply);
@@ -281,12 +290,10 @@ async function takeStock(
   const way = 'Take some in under Cold room, Spices, cure, casings';
   if (!there || bringsCure({ document: line }))
     throw invalid([{ path: 'meatMg', message: `${short} ${way}.` }]);
-  const reason = signed['short'];
-  if (reason === undefined)
-    throw invalid([
-      { path: 'signed.short', message: `${short} ${way}, or say why the batch may be opened.` },
-    ]);
-  addNotice(tx, batchId, now, `${short} Opened all the same: “${reason}”`);
+  const sentence = `${short} ${way}, or say why the batch may be opened.`;
+  const open = signing.ask({ guard: 'short', about: line.name, sentence, amount: due - free });
+  if (open.length > 0) throw invalid(open);
+  addNotice(tx, batchId, now, `${short} Opened all the same: “${signing.reasonFor('short')}”`);
   return there;
 }
 

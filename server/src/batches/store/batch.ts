@@ -1,5 +1,5 @@
 import { v7 as uuid } from 'uuid';
-import { saidBy } from '@zest/core';
+import { saidBy, type ProductState } from '@zest/core';
 import type { Db, Transaction } from '../../platform/database.js';
 import { notFound } from '../../platform/problem.js';
 import { sql } from '../../platform/sql.js';
@@ -120,15 +120,37 @@ export async function addAcceptance(
   );
 }
 
-/** The lead's signature for what speaks against a batch, as a mark of its own. */
+/** The lead's signature for what speaks against a batch, as a mark of its own: what it covers, and how far. */
 export function addSignature(
   tx: Transaction,
-  { guard, reason, ...by }: { batchId: string; personId: string; now: Date; guard: string; reason: string },
+  { batchId, personId, now, guard, reason, sentence, about, amount }: Signature,
 ): void {
+  const said = { kind: 'signed' as const, guard, why: reason, covers: sentence, ...(about ? { about } : {}) };
   sql(tx).defer(
     `INSERT INTO bench_mark (id, batch_id, step_id, kind, said, at, recorded_at, person_id, n)
      VALUES (:id, :batchId, NULL, 'signed', :said, :now, :now, :personId,
        (SELECT f.n FROM batch f WHERE f.id = :batchId))`,
-    { ...by, id: uuid(), said: JSON.stringify(saidBy({ kind: 'signed', guard, why: reason })) },
+    {
+      ...{ batchId, personId, now },
+      id: uuid(),
+      said: JSON.stringify(saidBy(amount === undefined ? said : { ...said, amount })),
+    },
   );
+}
+
+interface Signature {
+  batchId: string;
+  personId: string;
+  now: Date;
+  guard: string;
+  reason: string;
+  /** What speaks against it, as it was said to who signed. */
+  sentence: string;
+  about?: string | undefined;
+  amount?: number | undefined;
+}
+
+/** What a batch becomes by another way than its recipe's. */
+export function becomesState(tx: Transaction, batchId: string, state: ProductState): void {
+  sql(tx).defer('UPDATE batch SET becomes = :state WHERE id = :batchId', { batchId, state });
 }

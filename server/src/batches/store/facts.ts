@@ -9,7 +9,7 @@ import {
   recipeLine,
   stint,
 } from '@zest/contract';
-import { InputError } from '@zest/core';
+import { InputError, becoming } from '@zest/core';
 import type {
   AccountFact,
   BatchFacts,
@@ -103,6 +103,7 @@ type HeadRow = Omit<BatchHead, 'recipe' | 'signed' | 'meetsOther' | 'openedAt'> 
   n: number;
   versionId: string;
   recipe: unknown;
+  becomes: BatchHead['recipe']['state'] | null;
   signed: unknown;
   meetsOther: number;
   openedAt: Date;
@@ -140,14 +141,16 @@ type AccountRow = Omit<AccountFact, 'wild' | 'carries' | 'matter' | 'frozenBefor
   thing: string | null;
 };
 
-function headOf({ n: _n, versionId, recipe, signed, meetsOther, openedAt, ...head }: HeadRow): BatchHead {
+function headOf(row: HeadRow): BatchHead {
+  const { n: _n, versionId, recipe, becomes, signed, meetsOther, openedAt, ...head } = row;
+  const document = atHotness(
+    publishedDocument(versionId, () => recipeDocument.parse(parsed(recipe))),
+    head.hotness,
+  );
   return {
     ...head,
     openedAt: openedAt.toISOString(),
-    recipe: atHotness(
-      publishedDocument(versionId, () => recipeDocument.parse(parsed(recipe))),
-      head.hotness,
-    ),
+    recipe: becomes === null ? document : becoming(document, becomes),
     signed: signatures.parse(parsed(signed) ?? {}),
     meetsOther: meetsOther === 1,
   };
@@ -248,7 +251,7 @@ const MARKS = `SELECT m.id, m.batch_id AS batchId, m.step_id AS stepId, m.kind, 
 
 const QUERIES = [
   `SELECT b.id, b.n, b.number, r.id AS recipeId, r.name AS recipeName, v.id AS versionId, v.version_no AS versionNo,
-     v.document AS recipe, b.state, b.planned_for AS plannedFor, b.planned_meat_mg AS plannedMeatMg,
+     v.document AS recipe, b.becomes, b.state, b.planned_for AS plannedFor, b.planned_meat_mg AS plannedMeatMg,
      CAST(b.window_min_pct AS DOUBLE) AS windowMinPct, CAST(b.window_max_pct AS DOUBLE) AS windowMaxPct,
      b.opened_at AS openedAt, b.owner, b.hotness, b.signed, b.version,
      EXISTS (SELECT 1 FROM batch o WHERE o.planned_for = b.planned_for AND o.id <> b.id AND o.state IN ('open', 'closed')

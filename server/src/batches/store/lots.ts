@@ -2,7 +2,7 @@ import { STOCKED } from '../../ledger/index.js';
 import { sql } from '../../platform/sql.js';
 import type { Db, Transaction } from '../../platform/database.js';
 import { keptMatter, lotCarries, type BenchLot, type CasingLot } from '@zest/contract';
-import type { MeatFacts } from '@zest/core';
+import type { LotForm, MeatFacts } from '@zest/core';
 import { parsed } from '../../platform/json.js';
 
 /** A lot of meat with everything that says what it is made of. */
@@ -13,6 +13,7 @@ export interface MeatLot extends Omit<MeatFacts, 'fatPct' | 'fatSd'> {
   fatSd: number;
   status: 'available' | 'hold' | 'rejected';
   state: 'fresh' | 'frozen' | 'thawed';
+  form: LotForm;
   weightKnown: string;
   outSince: Date | null;
   outMs: number;
@@ -29,7 +30,7 @@ export async function findMeatLots(tx: Transaction, ids: readonly string[]): Pro
   >(
     `SELECT l.id, l.code, t.name, t.species, t.wild, l.account_id AS accountId, CAST(l.fat_pct AS DOUBLE) AS fatPct,
        CAST(l.fat_sd AS DOUBLE) AS fatSd, CAST(l.salt_g_per_kg AS DOUBLE) AS saltGPerKg,
-       CAST(l.nitrite_ppm AS DOUBLE) AS nitritePpm, l.carries, l.matter, l.price_minor AS priceMinor, l.status, l.owner, l.state, l.heat, l.weight_known AS weightKnown,
+       CAST(l.nitrite_ppm AS DOUBLE) AS nitritePpm, l.carries, l.matter, l.price_minor AS priceMinor, l.status, l.owner, l.state, l.form, l.heat, l.weight_known AS weightKnown,
        l.use_by AS useBy, l.out_since AS outSince, l.out_ms AS outMs, b.amount - b.reserved AS freeMg
      FROM lot l JOIN trim_kind t ON t.id = l.trim_id JOIN balance b ON b.account_id = l.account_id
      WHERE l.id IN (:ids)`,

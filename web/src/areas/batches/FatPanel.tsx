@@ -10,6 +10,7 @@ import { useUnits } from '../../ui/units.js';
 import { CorrectDialog } from './CorrectDialog.js';
 import { KeepLotDialog } from './KeepLotDialog.js';
 import { ReplanDialog } from './ReplanDialog.js';
+import { SignedFor } from './SignedFor.js';
 import { TestBatchDialog } from './TestBatchDialog.js';
 
 /** What the fat of the batch is thought to be: at opening, now, and after the ground meat was tested. */
@@ -72,11 +73,7 @@ export function FatPanel({ sheet }: { sheet: BatchView }) {
           </Button>
         ) : null}
       </Box>
-      {Object.entries(sheet.signed).map(([guard, reason]) => (
-        <Box key={guard} sx={{ fontSize: 15 }}>
-          Signed at opening ({guard}): {reason}
-        </Box>
-      ))}
+      <SignedFor sheet={sheet} />
       {open === 'replan' ? <ReplanDialog sheet={sheet} onClose={() => setOpen(undefined)} /> : null}
       {open === 'keep' && standing ? (
         <KeepLotDialog sheet={sheet} step={standing} onClose={() => setOpen(undefined)} />

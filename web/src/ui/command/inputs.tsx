@@ -272,9 +272,14 @@ export function SignedInput({ guard, sentences }: SignedInputProps) {
   );
 }
 
-/** Room for a reason beside everything that the server wants signed. */
+/** Room for a reason beside everything that the server wants signed; one for all that is said of a guard. */
 export function SignedInputs() {
-  return useToSign().map(({ path, message }) => (
-    <SignedInput key={path} guard={path.slice('signed.'.length)} sentences={[message]} />
+  const toSign = useToSign();
+  return [...new Set(toSign.map((s) => s.path))].map((path) => (
+    <SignedInput
+      key={path}
+      guard={path.slice('signed.'.length)}
+      sentences={toSign.filter((s) => s.path === path).map((s) => s.message)}
+    />
   ));
 }
