@@ -30,6 +30,7 @@ export { openApiDocument } from './wire/openapi.js';
 export * from './people/people.js';
 export type { PracticeState } from './bench/practice.js';
 export { problem, type Problem } from './wire/problem.js';
+export * from './cold-room/parasites.js';
 export * from './cold-room/receiving.js';
 export * from './recipes/recipe-file.js';
 export * from './recipes/recipe-work.js';

@@ -56,18 +56,28 @@ describe('against the meats of a batch speaks', () => {
     expect(useBy(newObjections(objections(one, A_SHOP), objections(both, A_SHOP)))).toEqual(['Belly L-1']);
   });
 
-  it('what is wild where nothing is cooked through, and nothing where it is', () => {
+  it('what can carry parasites where nothing is cooked through, until a record answers for them', () => {
+    const at = (facts: BatchFacts, more: object) => found(recipeOf(facts, more), 'parasites');
+    const cookedTo = (stopBelowC: number) => ({
+      state: 'cooked',
+      steps: [...METHOD, { key: 'cook', kind: 'cook', stopBelowC }] as unknown as MethodStep[],
+    });
     const wild = lotsOf(PORK, 'Lean', { wild: true });
-    const COOK = (stopBelowC: number) =>
-      [...METHOD, { key: 'cook', kind: 'cook', stopBelowC }] as unknown as MethodStep[];
-    expect(found(wild, 'wild')).toBeUndefined();
-    for (const state of ['dried', 'raw smoked (not cooked)'])
-      expect(found(recipeOf(wild, { state }), 'wild')?.about, state).toBe('Lean L-1');
-    expect(found(recipeOf(PORK, { state: 'dried' }), 'wild')).toBeUndefined();
-    const cooked = (stopBelowC: number) =>
-      found(recipeOf(wild, { state: 'cooked', steps: COOK(stopBelowC) }), 'wild');
-    expect(cooked(60)).toBeDefined();
-    expect(cooked(75)).toBeUndefined();
+    const beef = lotsOf(lotsOf(PORK, 'Lean', { species: 'beef' }), 'Belly', { species: 'beef' });
+    expect(found(wild, 'parasites')).toBeUndefined();
+    for (const state of ['dried', 'raw smoked (not cooked)']) {
+      expect(at(wild, { state }), state).toMatchObject({ level: 'stop', about: 'Lean L-1' });
+      expect(at(PORK, { state }), state).toMatchObject({ level: 'stop', about: 'Lean L-1' });
+      expect(at(beef, { state }), state).toBeUndefined();
+    }
+    const tested = lotsOf(lotsOf(PORK, 'Lean', { answered: true }), 'Belly', { answered: true });
+    expect(at(tested, { state: 'dried' })).toBeUndefined();
+    expect(at(lotsOf(tested, 'Belly', { answered: false }), { state: 'dried' })?.about).toBe('Belly L-1');
+    // Pork is settled at 62.2 °C in the core, game where everything is.
+    expect(at(PORK, cookedTo(60))).toBeDefined();
+    expect(at(PORK, cookedTo(63))).toBeUndefined();
+    expect(at(wild, cookedTo(63))?.about).toBe('Lean L-1');
+    expect(at(wild, cookedTo(75))).toBeUndefined();
   });
 
   it('a bird that is cooked to less than it needs', () => {
@@ -130,7 +140,7 @@ describe('against the meats of a batch speaks', () => {
     expect(isNew({ amount: 1.01 })).toBe(true);
     expect(isNew({ amount: undefined })).toBe(false);
     expect(isNew({ level: 'stop' })).toBe(true);
-    expect(isNew({ guard: 'wild' })).toBe(true);
+    expect(isNew({ guard: 'parasites' })).toBe(true);
     expect(isNew({ about: 'b' })).toBe(true);
   });
 });

@@ -1,8 +1,9 @@
 import { v7 as uuid } from 'uuid';
-import { marksOf } from '@zest/core';
+import { marksOf, numberOf } from '@zest/core';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import type { BatchView, LibraryItem, MethodStep } from '@zest/contract';
+import type { BatchView, LibraryItem, MethodStep, Recipe, TrimLot } from '@zest/contract';
 import { benchHands, lineOf, stepOf, type BenchHands } from './bench-hands.js';
+import { coldRoomOf, kg } from './cold-room-hands.js';
 import { openTestShop, sheetOf, type Hands, type TestShop } from './shop.js';
 
 let shop: TestShop;
@@ -93,5 +94,73 @@ describe('a fresh batch that is smoked after all', () => {
     const filled = await hands.workUntil(await sheetOf(ines, batch.id), (s) => s.kind === 'link');
     const again = await become(filled, { signed, cure });
     expect(again.status).toBe(409);
+  });
+});
+
+describe('a machine', () => {
+  it('with another plate on it than its step has is a card, and one as written is none', async () => {
+    const batch = await hands.upTo('weigh-meat');
+    const grind = stepOf(batch, 'grind');
+    const written = numberOf(grind.document, 'plateMm')!;
+    const ready = (sizeMm: number) =>
+      hands.send(batch, 'marks', { stepId: grind.id, kind: 'ready', checks: 'Knife sharp.', sizeMm });
+    expect((await ready(written)).status).toBe(200);
+    expect(await hands.cards()).not.toContain('is on it');
+    expect((await ready(written + 2)).status).toBe(200);
+    expect(await hands.cards()).toContain(`a plate of ${written + 2} mm is on it instead of ${written} mm`);
+  });
+});
+
+describe('what nobody cooks through', () => {
+  const record = (lot: TrimLot, said: object, who = ines) =>
+    who.post(`/lots/${lot.id}/parasites`, { id: uuid(), record: said });
+
+  it('takes pork and game only with a record of its lot, which three letters and a warm freezer are not', async () => {
+    const room = await coldRoomOf(ines);
+    const recipes = (await ines.get('/recipes')).body as Recipe[];
+    const hung = recipes.find((r) => r.name === 'Loft Fennel')!;
+    const pork = await room.receive({ massMg: kg(60), useBy: '2026-04-20', state: 'thawed' });
+    const { window } = hung.document;
+    const open = (lot: TrimLot) =>
+      ines.post('/batches', {
+        ...room.batchBody([{ lot, massMg: kg(2) }]),
+        recipeId: hung.id,
+        window: { minPct: 0, maxPct: Math.max(30, window.maxPct) },
+        signed: { window: 'lean today', short: 'more comes', species: 'as it is' },
+      });
+    const before = await open(pork);
+    expect([before.status, text(before)]).toEqual([
+      422,
+      expect.stringContaining(`${pork.code} can carry parasites`),
+    ]);
+    // Nobody signs past it in the same breath.
+    expect(text(before)).not.toContain('signed.parasites');
+    const frozen = { kind: 'frozen', tempC: -18, days: 20, reference: 'Freezer log 3' };
+    expect((await record(pork, frozen, await shop.signIn('Bram'))).status).toBe(403);
+    expect(pathsOf(await record(pork, { ...frozen, reference: 'yes' }))).toEqual(['record.reference']);
+    expect(pathsOf(await record(pork, { ...frozen, days: 19 }))).toEqual(['record.days']);
+    expect(pathsOf(await record(pork, { ...frozen, tempC: -12 }))).toEqual(['record.tempC']);
+    expect((await record(pork, frozen)).status).toBe(200);
+    // What is divided off is the same meat, with the same record.
+    const whole = await room.detail(pork.id);
+    expect(whole.parasites).toEqual(frozen);
+    expect(whole.events.some((e) => e.sentence.includes('Freezer log 3'))).toBe(true);
+    const after = await open(pork);
+    expect([after.status, text(after)]).toEqual([200, expect.anything()]);
+    const fresh = await room.receive();
+    expect((await record(fresh, frozen)).status).toBe(409);
+    const boar = (await room.lots()).find((l) => l.wild)!;
+    expect(pathsOf(await record(boar, frozen))).toEqual(['record.kind']);
+    expect((await record(boar, { kind: 'tested', reference: 'Report 2026/31' })).status).toBe(200);
+  });
+
+  it('is not had by swapping in what has none', async () => {
+    const room = await coldRoomOf(ines);
+    const batch = await hands.open('Loft Fennel', { 'Pork shoulder': 1.6e6, 'Pork belly': 0.4e6 });
+    const line = batch.lines.find((l) => l.kind === 'meat')!;
+    const now = await hands.workUntil(batch, (s) => s.kind === 'weigh-meat');
+    const plain = await room.receive({ fatPct: 20 });
+    const swap = await hands.send(now, 'lot-changes', { lineId: line.id, lotCode: plain.code }, ines);
+    expect([swap.status, text(swap)]).toEqual([422, expect.stringContaining('can carry parasites')]);
   });
 });

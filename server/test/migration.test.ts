@@ -125,6 +125,7 @@ describe('a database made by the version before', () => {
       '035_clock.sql',
       '036_grown.sql',
       '037_becomes.sql',
+      '038_two_for_cure.sql',
     ]);
     expect(pending).toEqual(ran);
     expect(await pendingMigrations(ownerUrl)).toEqual([]);

@@ -1,6 +1,6 @@
 import { v7 as uuid } from 'uuid';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import type { OwnShop, Person, RecipeDraft } from '@zest/contract';
+import type { BenchRules, OwnShop, Person, RecipeDraft } from '@zest/contract';
 import { openTestShop, type Hands, type TestShop } from './shop.js';
 
 let shop: TestShop;
@@ -63,6 +63,18 @@ describe('what the shop says of itself', () => {
       mixerCapacityKg: 22.5,
       stufferCapacityKg: 6,
     });
+  });
+
+  it('has two people for its cure where it has two, unless the lead says otherwise', async () => {
+    const second = async () => ((await ines.get('/bench-rules')).body as BenchRules).cureSecondCheck;
+    expect(await second()).toBe(false);
+    await shop.owner.query(`DELETE FROM $db.setting WHERE name = 'bench_rules'`);
+    expect(await second()).toBe(true);
+    await shop.owner.query(`UPDATE $db.person SET active = FALSE WHERE name IN ('Bram', 'Oda', 'Wim')`);
+    expect(await second()).toBe(false);
+    await shop.owner.query(`UPDATE $db.person SET active = TRUE WHERE name IN ('Bram', 'Oda', 'Wim')`);
+    await ines.put('/bench-rules', { cureSecondCheck: false });
+    expect(await second()).toBe(false);
   });
 
   it('is the lead’s to say, whole or not at all, in words that name the field', async () => {

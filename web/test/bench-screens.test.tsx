@@ -5,7 +5,8 @@ import { afterEach, describe, expect, it, vi } from 'vitest';
 import { fold, type BenchEntry, type MethodStep } from '@zest/core';
 import { A_SHOP, aBatch, afterEntries, ingredientLine } from '../../core/test/a-batch.js';
 import { ChooseStep, OpenSteps } from '../src/areas/bench/OpenSteps.js';
-import { atBench, entries, press } from './at-bench.js';
+import { ReadyPanel } from '../src/areas/bench/ReadyPanel.js';
+import { ANSWERS, atBench, entries, press } from './at-bench.js';
 import { onScreen } from './on-screen.js';
 
 afterEach(cleanup);
@@ -273,5 +274,32 @@ describe('the casing that was used', () => {
     await type('7');
     await press('Record 7 tubes of C-1');
     expect(lengths()).toEqual([['casing', 1400]]);
+  });
+});
+
+describe('a machine with another plate on it than is written', () => {
+  const unready = afterEntries(
+    aBatch([step('meats', 'weigh-meat'), step('grind', 'grind', { plateMm: 8 })]),
+    [weigh('line Lean', 15_000_000), close('meats')],
+  );
+  const machines = [{ name: 'Grinder', kind: 'grinder', holdsKg: null, sizesMm: [4.5, 8, 10] }];
+
+  it('is ready in one touch as written, and says so where it is another', async () => {
+    const sheet = fold(unready, A_SHOP);
+    const grind = sheet.steps.find((s) => s.id === 'grind')!;
+    const sent: object[] = [];
+    const record = (entry: BenchEntry) => Promise.resolve(sent.push(entry.body) > 0);
+    const pending = { waiting: [], refused: [], record } as never;
+    onScreen(<ReadyPanel sheet={sheet} step={grind} pending={pending} />, {
+      ...ANSWERS,
+      shop: { machines },
+    });
+    await screen.findByRole('group', { name: 'The plate on it' });
+    expect(screen.getByRole('button', { name: '8 mm' }).getAttribute('aria-pressed')).toBe('true');
+    await press('All ready and safe');
+    await press('4.5 mm');
+    await press('All ready and safe');
+    expect(sent[0]).not.toHaveProperty('sizeMm');
+    expect(sent[1]).toMatchObject({ kind: 'ready', sizeMm: 4.5 });
   });
 });

@@ -120,6 +120,7 @@ const accountFact = z.object({
   lotStatus: z.enum(['available', 'hold', 'rejected']).nullable(),
   species: z.string().nullable(),
   wild: z.boolean().nullable(),
+  answered: z.boolean().optional(),
   heat: z.enum(HEAT_STATES).nullable(),
   useBy: day.nullable(),
   owner: z.string().nullable(),

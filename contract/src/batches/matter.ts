@@ -13,6 +13,7 @@ const origin = z.object({
   species: z.string().nullable(),
   owner: z.string().nullable(),
   wild: z.boolean(),
+  answered: z.boolean().optional(),
   allergens: z.array(z.enum(ALLERGENS)),
   parts: z.array(declaredPart),
   isWater: z.boolean(),

@@ -32,7 +32,10 @@ export function markWith<H extends z.ZodRawShape>(head: H) {
     'kind',
     [
       one(head, 'start', {}),
-      one(head, 'ready', { checks: note.min(1).exactOptional() }),
+      one(head, 'ready', {
+        checks: note.min(1).exactOptional(),
+        sizeMm: z.number().positive().max(1000).exactOptional(),
+      }),
       one(head, 'timer', { timer: oneOf<TimerId>(TIMERS), minutes: z.number().min(0).max(100_000) }),
       one(head, 'run', { load: z.int().min(0).max(99), isOn: z.boolean() }),
       one(head, 'chill', { isIn: z.boolean() }),

@@ -3,6 +3,7 @@ import { ALLERGENS, FAT_SOURCES, HEAT_STATES, LOT_FORMS, MEAT_STATES } from '@ze
 import { EVERYONE, HANDS, LEAD, NONE, byId, id, route } from '../wire/route.js';
 import { day, fatPct, instant, reason } from '../wire/fields.js';
 import { kept } from '../people/visibility.js';
+import { parasiteRecord } from './parasites.js';
 
 /** How a weight that comes in is known: on a scale, by its boxes, by what is printed, or by nothing better. */
 export const WEIGHT_KNOWN_AT_RECEIPT = ['weighed', 'counted', 'nominal', 'guessed'] as const;
@@ -56,6 +57,8 @@ export const trimLot = z.object({
   saltGPerKg: z.number(),
   nitritePpm: z.number(),
   carries: lotCarries.nullable(),
+  /** How its parasites were answered for, before it goes into what nobody cooks through. */
+  parasites: parasiteRecord.optional(),
   status: z.enum(['available', 'hold', 'rejected']),
   holdReason: z.string().nullable(),
   /** Minutes out of the chill so far, and whether it is out now. */
@@ -169,6 +172,9 @@ export type LotDetail = z.infer<typeof lotDetail>;
 
 const command = z.object({ id });
 
+export const lotParasites = command.extend({ record: parasiteRecord });
+export type LotParasites = z.infer<typeof lotParasites>;
+
 export const lotStatus = command.extend({
   version: z.int(),
   status: z.enum(['available', 'hold', 'rejected']),
@@ -221,6 +227,16 @@ export const coldRoomRoutes = {
     roles: LEAD,
     params: byId,
     body: lotStatus,
+    response: lotDetail,
+  }),
+  answerParasites: route({
+    method: 'POST',
+    path: '/lots/:id/parasites',
+    summary:
+      'Write down how the parasites of a lot were answered for: frozen, tested, or by the shop’s own plan',
+    roles: LEAD,
+    params: byId,
+    body: lotParasites,
     response: lotDetail,
   }),
   moveLot: route({

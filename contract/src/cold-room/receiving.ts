@@ -13,6 +13,7 @@ import {
 import { day, fatPct, massMg } from '../wire/fields.js';
 import { LEAD, NONE, id, route } from '../wire/route.js';
 import { kept } from '../people/visibility.js';
+import { parasiteRecord } from './parasites.js';
 
 /** What is looked at before a delivery is taken in; each must be answered. */
 export const ARRIVAL_CHECKS = [
@@ -41,6 +42,7 @@ export const receiveLot = z
     useBy: day.nullable().default(null),
     slaughteredOn: day.nullable().default(null),
     frozenOn: day.nullable().default(null),
+    parasites: parasiteRecord.nullable().default(null),
     weightKnown: z.enum(WEIGHT_KNOWN_AT_RECEIPT, {
       error: 'Say how its weight is known: weighed, counted, nominal or guessed.',
     }),

@@ -12,8 +12,8 @@ export const BECAME = { again: 'Stuffed again.', rework: 'Kept as rework.', binn
 export type Mark =
   /** Everything for the batch is there. */
   | { kind: 'start' }
-  /** The machine of a step is checked, with what was read out then. */
-  | { kind: 'ready'; checks?: string }
+  /** The machine of a step is checked, with what was read out then, and the plate or horn on it where it is another than written. */
+  | { kind: 'ready'; checks?: string; sizeMm?: number }
   /** Runs so many minutes from now; 0 stops it. */
   | { kind: 'timer'; timer: TimerId; minutes: number }
   /** The clock of a step or of a load is started, or thrown away; its minutes are a reading. */
@@ -61,7 +61,7 @@ type FieldsOf = { [K in MarkKind]: readonly Exclude<keyof Extract<Mark, { kind: 
 /** What each kind says besides its kind. */
 const FIELDS: FieldsOf = {
   start: [],
-  ready: ['checks'],
+  ready: ['checks', 'sizeMm'],
   timer: ['timer', 'minutes'],
   run: ['load', 'isOn'],
   chill: ['isIn'],
@@ -116,7 +116,9 @@ export function countMarks(
 export function markWords(mark: Mark): string | null {
   switch (mark.kind) {
     case 'ready':
-      return mark.checks ?? null;
+      return [mark.checks, mark.sizeMm === undefined ? undefined : `${mark.sizeMm} mm on it.`]
+        .filter(Boolean)
+        .join(' ');
     case 'load-skipped':
       return `Load ${mark.load} put aside: ${mark.why}`;
     case 'pilot':

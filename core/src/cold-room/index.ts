@@ -25,6 +25,13 @@ export {
   type LotDeed,
   type LotLife,
 } from './lot-life.js';
+export {
+  PORK_COOKED_C,
+  mayCarryParasites,
+  parasiteWords,
+  parasitesWrong,
+  type ParasiteRecord,
+} from './parasites.js';
 export { PART_MODES, partLot, unmixed, weighedApartMg, type PartMode } from './part.js';
 export { fatStories, type FatBase, type FatStory, type FatTest } from './fat-history.js';
 export { daysLeft, urgency, type Urgency } from './outlook.js';

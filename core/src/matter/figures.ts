@@ -1,3 +1,4 @@
+import { mayCarryParasites } from '../cold-room/parasites.js';
 import type { Allergen } from '../recipe/ingredient.js';
 import type { Matter, Origin } from './matter.js';
 import type { PartName } from './parts.js';
@@ -74,9 +75,12 @@ export function unstatedIn(matter: Matter): string[] {
   return distinct(present(matter).flatMap((o) => (o.is.unstated ? [o.is.name] : [])));
 }
 
-/** Whether some of it is meat whose parasites must be answered for. */
-export function isWild(matter: Matter): boolean {
-  return present(matter).some((o) => o.is.wild);
+/** Whether some of it is meat that can carry parasites, of which nobody has answered for them. */
+export function carriesParasites(matter: Matter, which: 'wild' | 'any'): boolean {
+  return present(matter).some(
+    ({ is }) =>
+      is.kind === 'meat' && is.answered !== true && (which === 'wild' ? is.wild : mayCarryParasites(is)),
+  );
 }
 
 /** Owners of what is in it; null is the shop. Ingredients of the shop may go into anybody's. */

@@ -10,7 +10,7 @@ export {
   fatSdOf,
   fractionOf,
   gPerKgOf,
-  isWild,
+  carriesParasites,
   ownersOf,
   pctOf,
   ppmOf,

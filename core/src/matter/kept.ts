@@ -32,6 +32,8 @@ interface KeptNow {
   priceMinor: number | null;
   held: boolean;
   useBy: string | null;
+  /** Parasites of all of it were answered for since. */
+  answered?: boolean | undefined;
   /** Fat as it is thought to be now, of all of it, and how surely; null where no test has said otherwise. */
   fat: { fatPct: number; fatSd: number } | null;
 }
@@ -43,7 +45,13 @@ export function keptMatter(kept: KeptMatter, now: KeptNow, massMg: number): Matt
     origin: new Map(
       kept.origin.map(({ id, massMg: mg, ...is }) => [
         id,
-        { massMg: mg, is: is.kind === 'meat' ? { ...is, owner: now.owner } : is },
+        {
+          massMg: mg,
+          is:
+            is.kind === 'meat'
+              ? { ...is, owner: now.owner, ...(now.answered ? { answered: true } : {}) }
+              : is,
+        },
       ]),
     ),
     parts: eachPart((name) => kept.parts[name] ?? 0),

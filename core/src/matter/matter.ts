@@ -10,8 +10,10 @@ export interface OriginFacts {
   /** Of meat, of an ingredient that is meat itself, and of a casing. */
   species: string | null;
   owner: string | null;
-  /** Parasites must be answered for. */
+  /** Game, or raised like it. */
   wild: boolean;
+  /** Its parasites were answered for by a record of its lot. */
+  answered?: boolean | undefined;
   allergens: readonly Allergen[];
   /** What it is opened into on a label, in its own order. */
   parts: readonly { name: string; allergen?: Allergen | undefined }[];
@@ -193,13 +195,15 @@ function sumOf<T>(
 export function together({ massMg, is: a }: Origin, { massMg: more, is: b }: Origin): Origin {
   const allergens = a === b ? [] : b.allergens.filter((one) => !a.allergens.includes(one));
   const parts = a === b ? [] : b.parts.filter((one) => a.parts.every((known) => known.name !== one.name));
-  if (allergens.length === 0 && parts.length === 0 && a.unstated === b.unstated && a.wild === b.wild)
-    return { massMg: massMg + more, is: a };
+  const answered = a.answered === true && b.answered === true;
+  const isSame = a.unstated === b.unstated && a.wild === b.wild && answered === (a.answered === true);
+  if (allergens.length === 0 && parts.length === 0 && isSame) return { massMg: massMg + more, is: a };
   const is = {
     ...a,
     allergens: [...a.allergens, ...allergens],
     parts: [...a.parts, ...parts],
     wild: a.wild || b.wild,
+    answered,
     unstated: a.unstated || b.unstated,
   };
   return { massMg: massMg + more, is };

@@ -12,6 +12,7 @@ export interface MeatLot {
   species: string | null;
   owner: string | null;
   wild: boolean;
+  answered?: boolean | undefined;
   heat: HeatState;
   held: boolean;
   useBy: string | null;
@@ -74,7 +75,7 @@ export function costOf(
 
 /** A meat as it was bought: what was smoked, cooked, salted or cured before stands with what is in it. */
 function asMeat(lot: MeatLot): OriginFacts {
-  const { species, name, heat, wild, owner, carries, nitritePpm, saltGPerKg } = lot;
+  const { species, name, heat, wild, answered, owner, carries, nitritePpm, saltGPerKg } = lot;
   const kind = species ?? name.toLowerCase();
   const before = heat === 'cooked' ? 'cooked ' : heat === 'raw smoked' ? 'smoked ' : '';
   const cured = nitritePpm > 0;
@@ -89,6 +90,7 @@ function asMeat(lot: MeatLot): OriginFacts {
     species,
     owner,
     wild,
+    ...(answered ? { answered } : {}),
     allergens: carries?.allergens ?? [],
     parts: [
       ...(brought.length > 0 || cured || salted

@@ -87,6 +87,13 @@ function unstated(line: WorkingLine, ingredient: Ingredient, path: string): Find
       `${ingredient.name} is made of several things and does not state its ${listed(missing)}. Ask its maker and write it in the library.`,
     );
   }
+  const { saltPct, fatPct, waterPct, proteinPct } = contents;
+  if ((line.role === 'inclusion' || line.role === 'fat') && saltPct + fatPct + waterPct + proteinPct <= 0) {
+    stop(
+      'compound',
+      `Nobody has said what ${ingredient.name} holds: its fat, its salt and its water count in the product. Write them in the library, from its label or a table.`,
+    );
+  }
   if (
     line.role !== 'cure' &&
     looksLikeCure(ingredient.name) &&

@@ -1,14 +1,6 @@
 import { massToken } from '../quantity/tokens.js';
 import { machineKind, machinesOf, mostHeldKg, sizesOf, type Machine } from '../shop/machines.js';
-import {
-  HORN_PART,
-  isAtMachine,
-  paramsOf,
-  stepKind,
-  stepTitle,
-  traitsOf,
-  type MethodStep,
-} from '../steps/index.js';
+import { HORN_PART, isAtMachine, sizeOf, stepTitle, traitsOf, type MethodStep } from '../steps/index.js';
 import type { WorkingDocument } from './document.js';
 import type { Finding } from '../findings/finding.js';
 
@@ -75,11 +67,10 @@ function sizeLacking(
   const sizes = machine ? sizesOf(machines, machine) : [];
   if (!machine || !words || sizes.length === 0) return undefined;
   const have = `the shop has ${words.many} of ${sizes.join(', ')} mm`;
-  const [parameter] =
-    Object.entries(stepKind(step.kind).parameters).find(([, s]) => s.type === 'number' && s.isSize) ?? [];
-  const asked = parameter === undefined ? undefined : paramsOf(step)[parameter];
-  if (typeof asked === 'number' && !sizes.includes(asked))
-    return { parameter: `.${parameter}`, why: `no ${words.one} of ${asked} mm; ${have}.` };
+  const size = sizeOf(step);
+  const asked = size?.writtenMm;
+  if (size && asked !== undefined && !sizes.includes(asked))
+    return { parameter: `.${size.parameter}`, why: `no ${words.one} of ${asked} mm; ${have}.` };
   const widest = machine === 'stuffer' && calibreMm !== undefined ? calibreMm * HORN_PART : undefined;
   if (asked === undefined && widest !== undefined && sizes.every((mm) => mm >= widest))
     return {

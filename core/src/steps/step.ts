@@ -29,6 +29,28 @@ export function wordOf(step: StepLike, name: string): string | undefined {
   return typeof value === 'string' ? value : undefined;
 }
 
+/** The plate or horn that a step is done with: which of its parameters says so, and how wide it is written, mm. */
+export function sizeOf(
+  step: StepLike,
+): { parameter: string; one: string; writtenMm: number | undefined } | undefined {
+  const { parameters, traits } = stepKind(step.kind);
+  const words = traits.machine && machineKind(traits.machine).sizes;
+  const [parameter] = Object.entries(parameters).find(([, s]) => s.type === 'number' && s.isSize) ?? [];
+  if (!words || parameter === undefined) return undefined;
+  return { parameter, one: words.one, writtenMm: numberOf(step, parameter) };
+}
+
+/** What is on the machine instead of what is written, as a sentence; undefined where it is as written. */
+export function otherSize(
+  step: StepLike & { title?: string | undefined },
+  usedMm: number,
+): string | undefined {
+  const size = sizeOf(step);
+  if (!size || size.writtenMm === usedMm) return undefined;
+  const instead = size.writtenMm === undefined ? '' : ` instead of ${size.writtenMm} mm`;
+  return `${stepTitle(step)}: a ${size.one} of ${usedMm} mm is on it${instead}.`;
+}
+
 export function traitsOf(step: StepLike): Traits {
   return stepKind(step.kind).traits;
 }

@@ -16,6 +16,7 @@ import { prepareLot } from './commands/prepare-lot.js';
 import { produceLot } from './commands/produce.js';
 import { listRework, type BatchesKnow } from './rework.js';
 import { receiveDelivery, receiveLot } from './commands/receive.js';
+import { answerParasites } from './commands/answer-parasites.js';
 import { addPhoto, changeState, imageType, moveLot, setLotStatus } from './commands/status.js';
 import { countLot, writeOffLot } from './commands/stock-take.js';
 import { findLots, listLots, toLot } from './store/lots.js';
@@ -72,6 +73,10 @@ export function coldRoomRoutes(router: Router, app: AppContext, { standingOf, le
   mount(router, ROUTES.getLot, ({ params }) => detail(params.id));
   mount(router, ROUTES.setLotStatus, async ({ person, params, body }) => {
     await setLotStatus(app, person, params.id, body);
+    return after(params.id);
+  });
+  mount(router, ROUTES.answerParasites, async ({ person, params, body }) => {
+    await answerParasites(app, person, params.id, body);
     return after(params.id);
   });
   mount(router, ROUTES.moveLot, async ({ person, params, body }) => {

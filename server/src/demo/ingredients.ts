@@ -173,6 +173,7 @@ export const INGREDIENTS: readonly DemoIngredient[] = [
     doses: [5, 35],
   }),
   item(['chestnut', 'Cooked chestnut', 'diced 6 mm', 'inclusion', 1350, 14], {
+    contents: { waterPct: 60, fatPct: 1.4, proteinPct: 2 },
     piece: { mm: 6, melting: 'stays whole', atMostC: 4 },
     doses: [40, 200],
   }),

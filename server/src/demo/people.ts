@@ -26,6 +26,8 @@ export async function addPeople(app: AppContext): Promise<Cast> {
   if (!lead) throw new Error('The demonstration needs a lead.');
   await saveSetting(app.db, 'shop_name', SHOP_NAME);
   await saveSetting(app.db, 'currency', 'GBP');
+  // One visitor plays all of its people.
+  await saveSetting(app.db, 'bench_rules', { cureSecondCheck: false });
   await saveSetting(app.db, 'rule_book', 'eu');
   await saveSetting(app.db, 'time_zone', 'Europe/London');
   await saveSetting(app.db, 'machines', MACHINES);

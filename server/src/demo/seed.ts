@@ -252,6 +252,9 @@ async function deliver(
   return uses;
 }
 
+/** Its butcher’s pigs are tested where they are slaughtered; game is the lead’s to answer for. */
+const PIGS_TESTED = { kind: 'tested', reference: 'Stamp LH 114, tested at slaughter' } as const;
+
 async function addTrimLot(
   app: AppContext,
   clock: DemoClock,
@@ -275,6 +278,7 @@ async function addTrimLot(
     weightKnown: 'weighed',
     slaughteredOn: null,
     frozenOn: null,
+    parasites: TRIMS.find((t) => t.key === lot.trim)?.species === 'pork' ? PIGS_TESTED : null,
     boxMg: lot.boxKg === undefined ? null : Math.round(lot.boxKg * 1e6),
     owner: lot.owner ?? null,
     form: 'whole',

@@ -51,9 +51,18 @@ export interface BenchRules {
   cureSecondCheck: boolean;
 }
 
+/** What the lead chose; until then two people for the cure where there are two. */
 export async function benchRules(db: Db): Promise<BenchRules> {
   const kept = (await readSetting(db, 'bench_rules')) as Partial<BenchRules> | undefined;
-  return { cureSecondCheck: false, ...kept };
+  return { cureSecondCheck: kept?.cureSecondCheck ?? (await handsOf(db)) >= 2 };
+}
+
+/** People who can weigh a cure or confirm its weight. */
+async function handsOf(db: Db): Promise<number> {
+  const [row] = await sql(db).rows<{ hands: number }>(
+    "SELECT COUNT(*) AS hands FROM person WHERE active AND role IN ('lead', 'bench')",
+  );
+  return row?.hands ?? 0;
 }
 
 /** Where nobody has said where the shop stands. */

@@ -198,6 +198,8 @@ export interface AccountFact {
   species: string | null;
   /** Game, or raised where parasites must be answered for. */
   wild: boolean | null;
+  /** A record answers for its parasites. */
+  answered?: boolean | undefined;
   heat: HeatState | null;
   /** Last day, by the calendar of the shop. */
   useBy: string | null;

@@ -18,6 +18,7 @@ export type MeatFacts = Pick<
   | 'name'
   | 'species'
   | 'wild'
+  | 'answered'
   | 'owner'
   | 'heat'
   | 'lotStatus'
@@ -37,7 +38,7 @@ export function lotMatter(lot: MeatFacts, massMg: number): Matter {
   const { id, owner, matter, fatPct, fatSd, useBy, priceMinor } = lot;
   const held = lot.lotStatus === 'hold' || lot.lotStatus === 'rejected';
   if (matter) {
-    const now = { id, owner, priceMinor, held, useBy };
+    const now = { id, owner, priceMinor, held, useBy, answered: lot.answered };
     const made = keptMatter(matter, { ...now, fat: null }, massMg);
     const isTested = fatPct !== null && Math.abs(fatPct - pctOf(made, 'fat', 'product')) > RETESTED;
     return isTested ? keptMatter(matter, { ...now, fat: { fatPct, fatSd: fatSd ?? 0 } }, massMg) : made;
@@ -49,6 +50,7 @@ export function lotMatter(lot: MeatFacts, massMg: number): Matter {
       species: lot.species,
       owner: lot.owner,
       wild: lot.wild === true,
+      answered: lot.answered,
       heat: lot.heat ?? 'raw',
       held,
       useBy,

@@ -1,13 +1,14 @@
 import { mixture } from '../../blend/mixture.js';
 import {
   allergensOf,
+  carriesParasites,
   everySpecies,
-  isWild,
   joinAll,
   ownersOf,
   speciesOf,
   type Matter,
 } from '../../matter/index.js';
+import { PORK_COOKED_C } from '../../cold-room/parasites.js';
 import { temperatureToken } from '../../quantity/tokens.js';
 import { SAFE_CORE_C, isPoultry, safeCoreC } from '../../species/index.js';
 import { brokenSpeciesRules } from '../../rules/claims.js';
@@ -25,7 +26,7 @@ import { lineMatter } from '../facts/stuff.js';
 import type { LineView } from './line-view.js';
 
 /** What is asked of the meats of a batch. */
-type MeatGuard = 'owner' | 'cooked' | 'wild' | 'useBy' | 'species' | 'window' | 'core';
+type MeatGuard = 'owner' | 'cooked' | 'parasites' | 'useBy' | 'species' | 'window' | 'core';
 /** What is asked of a batch: of its meats, of its label, and everything that is asked of a recipe. */
 type BatchGuard = MeatGuard | `allergen-${Allergen}` | `recipe-${GuardId}`;
 type BatchGuardId = BatchGuard | `${BatchGuard}@${string}`;
@@ -110,12 +111,15 @@ export function meatObjections(meats: readonly MeatIn[], rules: MeatRules): Obje
     }),
   );
   each(
-    (m) => isLowCore(recipe) && isWild(m.matter),
-    (name) => ({
-      level: 'sign',
-      guard: 'wild',
-      sentence: `${name} can carry parasites and this product is not cooked through. Name the validated freezing or cooking rule that was followed.`,
-    }),
+    (m) => carriesParasites(m.matter, 'wild') && isLowCore(recipe, SAFE_CORE_C),
+    (name) => unanswered(name),
+  );
+  each(
+    (m) =>
+      !carriesParasites(m.matter, 'wild') &&
+      carriesParasites(m.matter, 'any') &&
+      isLowCore(recipe, PORK_COOKED_C),
+    (name) => unanswered(name),
   );
   each(
     ({ matter: { worst } }) => worst.useBy !== null && worst.useBy < today,
@@ -161,11 +165,19 @@ function windowObjections(meats: readonly MeatIn[], { window }: MeatRules): Obje
   ];
 }
 
-/** Dried, smoked raw, or cooked below the temperature that settles it. */
-function isLowCore(recipe: MeatRules['recipe']): boolean {
+function unanswered(name: string): Omit<Objection, 'about'> {
+  return {
+    level: 'stop',
+    guard: 'parasites',
+    sentence: `${name} can carry parasites, and this product is not cooked through. The lead writes down at its lot how they were answered for: frozen how cold for how many days, or the carcass tested.`,
+  };
+}
+
+/** Dried, smoked raw, or cooked below the temperature that settles it, °C. */
+function isLowCore(recipe: MeatRules['recipe'], settledC: number): boolean {
   if (recipe.state === 'dried' || recipe.state === 'raw smoked (not cooked)') return true;
   return recipe.steps.some(
-    (s) => traitsOf(s).heat === 'lethal' && (numberOf(s, 'stopBelowC') ?? 0) < SAFE_CORE_C,
+    (s) => traitsOf(s).heat === 'lethal' && (numberOf(s, 'stopBelowC') ?? 0) < settledC,
   );
 }
 

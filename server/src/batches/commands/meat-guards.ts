@@ -164,10 +164,18 @@ function guardIssues(
     ];
   });
   const asked = new Map<string, Covered>();
+  const stops = new Set<string>();
   for (const { document } of lanes) {
     const rules = { recipe: document, window: body.window, owner: body.owner, today };
-    for (const { level, ...what } of meatObjections(meats, rules))
-      if (level === 'sign' && what.guard !== 'window') asked.set(what.sentence, what);
+    for (const { level, ...what } of meatObjections(meats, rules)) {
+      // Whose a lot is, is said at the lot; its window is a figure of the whole blend.
+      if (what.guard === 'owner' || what.guard === 'window') continue;
+      if (level === 'stop') stops.add(what.sentence);
+      else asked.set(what.sentence, what);
+    }
   }
-  return [...asked.values()].flatMap((what) => signing.ask(what));
+  return [
+    ...[...stops].map((message) => ({ path: 'uses', message })),
+    ...[...asked.values()].flatMap((what) => signing.ask(what)),
+  ];
 }

@@ -133,8 +133,9 @@ type Loaded = [
 ];
 
 /** An account as the database has it: whether a trim is wild is a number there. */
-type AccountRow = Omit<AccountFact, 'wild' | 'carries' | 'matter' | 'frozenBefore'> & {
+type AccountRow = Omit<AccountFact, 'wild' | 'answered' | 'carries' | 'matter' | 'frozenBefore'> & {
   wild: number | null;
+  answered: number;
   carries: unknown;
   matter: unknown;
   frozenBefore: number | null;
@@ -177,6 +178,7 @@ function accountOf({
   batchId: _batch,
   thing,
   wild,
+  answered,
   heat,
   carries,
   matter,
@@ -188,6 +190,7 @@ function accountOf({
     ...account,
     name: thing ?? account.name,
     wild: trim ? wild === 1 : null,
+    ...(answered === 1 ? { answered: true } : {}),
     heat: trim ? heat : null,
     carries: carries === null ? null : lotCarries.parse(parsed(carries)),
     matter: matter === null ? null : keptMatter.parse(parsed(matter)),
@@ -296,7 +299,7 @@ const QUERIES = [
    WHERE batch_id IN (:ids) ORDER BY position`,
   `SELECT u.batchId, a.id, a.kind, a.measure, a.name, l.kind AS lotKind, l.code AS lotCode,
      CAST(l.fat_pct AS DOUBLE) AS fatPct, CAST(l.fat_sd AS DOUBLE) AS fatSd, i.role, l.price_minor AS priceMinor,
-     l.status AS lotStatus, t.species, t.wild, l.heat, l.use_by AS useBy, l.owner, CAST(l.salt_g_per_kg AS DOUBLE) AS saltGPerKg,
+     l.status AS lotStatus, t.species, t.wild, l.parasites IS NOT NULL AS answered, l.heat, l.use_by AS useBy, l.owner, CAST(l.salt_g_per_kg AS DOUBLE) AS saltGPerKg,
      CAST(l.nitrite_ppm AS DOUBLE) AS nitritePpm, l.carries, l.matter, l.state <> 'fresh' AS frozenBefore, b.amount AS balance, COALESCE(t.name, i.name, c.name) AS thing
    FROM (
      SELECT batch_id AS batchId, from_account AS id FROM transfer WHERE batch_id IN (:ids)

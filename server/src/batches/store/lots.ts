@@ -22,13 +22,14 @@ export interface MeatLot extends Omit<MeatFacts, 'fatPct' | 'fatSd'> {
 
 export async function findMeatLots(tx: Transaction, ids: readonly string[]): Promise<MeatLot[]> {
   const rows = await sql(tx).rows<
-    Omit<MeatLot, 'wild' | 'carries' | 'matter' | 'frozenBefore' | 'lotStatus'> & {
+    Omit<MeatLot, 'wild' | 'answered' | 'carries' | 'matter' | 'frozenBefore' | 'lotStatus'> & {
       wild: number;
+      answered: number;
       carries: unknown;
       matter: unknown;
     }
   >(
-    `SELECT l.id, l.code, t.name, t.species, t.wild, l.account_id AS accountId, CAST(l.fat_pct AS DOUBLE) AS fatPct,
+    `SELECT l.id, l.code, t.name, t.species, t.wild, l.parasites IS NOT NULL AS answered, l.account_id AS accountId, CAST(l.fat_pct AS DOUBLE) AS fatPct,
        CAST(l.fat_sd AS DOUBLE) AS fatSd, CAST(l.salt_g_per_kg AS DOUBLE) AS saltGPerKg,
        CAST(l.nitrite_ppm AS DOUBLE) AS nitritePpm, l.carries, l.matter, l.price_minor AS priceMinor, l.status, l.owner, l.state, l.form, l.heat, l.weight_known AS weightKnown,
        l.use_by AS useBy, l.out_since AS outSince, l.out_ms AS outMs, b.amount - b.reserved AS freeMg
@@ -36,9 +37,10 @@ export async function findMeatLots(tx: Transaction, ids: readonly string[]): Pro
      WHERE l.id IN (:ids)`,
     { ids: [...ids] },
   );
-  return rows.map(({ wild, carries, matter, ...row }) => ({
+  return rows.map(({ wild, answered, carries, matter, ...row }) => ({
     ...row,
     wild: wild === 1,
+    answered: answered === 1,
     lotStatus: row.status,
     frozenBefore: row.state !== 'fresh',
     carries: carries === null ? null : lotCarries.parse(parsed(carries)),

@@ -1,10 +1,11 @@
 import { isDeepStrictEqual } from 'node:util';
-import { bareMark, saidBy } from '@zest/core';
+import { bareMark, otherSize, saidBy } from '@zest/core';
 import type { NewMark, Person, Recorded } from '@zest/contract';
 import { mustMaySign } from '../../people/index.js';
 import type { AppContext } from '../../platform/app-context.js';
 import { UNNUMBERED } from '../../platform/database.js';
 import { DUPLICATE_KEY, errnoOf } from '../../platform/database-errors.js';
+import { addNotice } from '../../platform/notices.js';
 import { invalid, notFound } from '../../platform/problem.js';
 import { announceEntry, findMark, numberMark, writeMark, type EntryHead } from '../store/entries.js';
 import { forgetFrame, frameOf } from '../store/frames.js';
@@ -45,10 +46,12 @@ export async function recordMark(
   const { id, stepId, kind } = body;
   const said = bareMark(body);
   const mark = { id, stepId, said };
+  const card = await cardOf(app, batchId, body);
   try {
     await app.db.transaction((tx) => {
       numberMark(tx, head);
       writeMark(tx, head, { ...mark, secondPersonId: second?.id ?? null });
+      if (card) addNotice(tx, batchId, now, card);
       const about = { at: head.at.toISOString(), ...namesOf(maker, head), second: second?.name ?? null };
       announceEntry(tx, head, { marks: [{ id, stepId, ...said, ...about }] }, []);
       return Promise.resolve();
@@ -63,6 +66,14 @@ export async function recordMark(
   }
   void app.hub.poll();
   return { id, how: 'typed', found: false };
+}
+
+/** What everybody is told of it: another plate or horn than the method has. */
+async function cardOf(app: AppContext, batchId: string, body: NewMark): Promise<string | undefined> {
+  if (body.kind !== 'ready' || body.sizeMm === undefined) return undefined;
+  const { facts } = await frameOf(app.db, batchId, app.now());
+  const step = facts.steps.find((s) => s.id === body.stepId);
+  return step && otherSize(step.document, body.sizeMm);
 }
 
 /**

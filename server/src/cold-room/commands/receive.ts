@@ -1,5 +1,12 @@
 import { v7 as uuid } from 'uuid';
-import { SHOP_ACCOUNTS, DEFAULT_FAT_SD, isWarmer, massToken, temperatureToken } from '@zest/core';
+import {
+  SHOP_ACCOUNTS,
+  DEFAULT_FAT_SD,
+  isWarmer,
+  massToken,
+  parasitesWrong,
+  temperatureToken,
+} from '@zest/core';
 import type { Delivery, Person, ReceiveLot, Trim } from '@zest/contract';
 import type { AppContext } from '../../platform/app-context.js';
 import { once } from '../../platform/commands.js';
@@ -50,6 +57,7 @@ async function receive(
     const issues = [
       ...unknown,
       ...lots.flatMap((lot, i) => daysWrong(lot, lots.length > 1 ? `lots[${i}].` : '', today)),
+      ...lots.flatMap((lot, i) => recordWrong(lot, lots.length > 1 ? `lots[${i}].` : '', trims)),
     ];
     if (issues.length > 0) throw invalid(issues);
     const believed = (lot: ReceiveLot) =>
@@ -76,6 +84,20 @@ function daysWrong(
     return ahead.map((name) => ({ path: `${at}${name}`, message: `That day is ahead; today is ${today}.` }));
   if (slaughteredOn === null || frozenOn === null || slaughteredOn <= frozenOn) return [];
   return [{ path: `${at}frozenOn`, message: 'It was frozen after it was slaughtered, not before.' }];
+}
+
+/** A record that comes with a delivery answers for what it is about, or is none. */
+function recordWrong(
+  { parasites, trimId, state }: ReceiveLot,
+  at: string,
+  trims: readonly Trim[],
+): { path: string; message: string }[] {
+  const trim = trims.find((t) => t.id === trimId);
+  if (!parasites || !trim) return [];
+  const wrong = parasitesWrong(parasites, trim);
+  if (wrong) return [{ path: `${at}parasites.${wrong.path}`, message: wrong.message }];
+  if (parasites.kind !== 'frozen' || state !== 'fresh') return [];
+  return [{ path: `${at}parasites.kind`, message: 'What comes fresh was never frozen.' }];
 }
 
 async function takeIn(
@@ -118,6 +140,7 @@ async function takeIn(
     useBy: lot.useBy,
     slaughteredOn: lot.slaughteredOn,
     frozenOn: lot.frozenOn,
+    parasites: lot.parasites,
     status: holdReason ? 'hold' : 'available',
     holdReason,
     boxMg: lot.boxMg,

@@ -1,11 +1,20 @@
 import { sql } from '../../platform/sql.js';
 import { v7 as uuid } from 'uuid';
-import { lifeOf, mayNot, neverBetter, type LotDeed, type LotLife } from '@zest/core';
+import { lifeOf, mayNot, neverBetter, type LotDeed, type LotLife, type ParasiteRecord } from '@zest/core';
 import { addAccounts, addBalanceRows, postTransfers, type NewTransfer } from '../../ledger/index.js';
 import type { Db, Transaction } from '../../platform/database.js';
 import { conflict, invalid, notFound } from '../../platform/problem.js';
 import { kg } from '../../platform/words.js';
-import { addLot, carriesOf, keptOf, lockLot, nextLotCode, type LotRow, type NewLot } from './lots.js';
+import {
+  addLot,
+  carriesOf,
+  keptOf,
+  lockLot,
+  nextLotCode,
+  parasitesOf,
+  type LotRow,
+  type NewLot,
+} from './lots.js';
 
 /** Makes a lot with its account and its row of stock, empty. */
 export async function makeLot(tx: Db, lot: NewLot): Promise<void> {
@@ -89,6 +98,7 @@ export async function childLot(
     weightKnown: parent.weightKnown,
     useBy: parent.useBy,
     ...datesOf([parent, ...others]),
+    parasites: answeredBy([parent, ...others]),
     status: 'available',
     holdReason: null,
     boxMg: null,
@@ -116,6 +126,12 @@ export async function childLot(
 function datesOf(lots: readonly LotRow[]): Pick<NewLot, 'slaughteredOn' | 'frozenOn'> {
   const days = (of: 'slaughteredOn' | 'frozenOn') => lots.flatMap((lot) => lot[of] ?? []).sort();
   return { slaughteredOn: days('slaughteredOn')[0] ?? null, frozenOn: days('frozenOn').at(-1) ?? null };
+}
+
+/** What answers for the parasites of all that went in; nothing where of one of them nobody did. */
+function answeredBy(lots: readonly LotRow[]): ParasiteRecord | null {
+  const records = lots.map(parasitesOf);
+  return records.every((r) => r !== null) ? (records[0] ?? null) : null;
 }
 
 function lifeOfRow({ status, holdReason, state, heat, useBy, outMs, outSince }: LotRow): LotLife {

@@ -7,8 +7,9 @@ import {
   type HeatState,
   type KeptMatter,
   type Matter,
+  type ParasiteRecord,
 } from '@zest/core';
-import { keptMatter, lotCarries, type LotCarries, type TrimLot } from '@zest/contract';
+import { keptMatter, lotCarries, parasiteRecord, type LotCarries, type TrimLot } from '@zest/contract';
 import { parsed } from '../../platform/json.js';
 import type { Db } from '../../platform/database.js';
 import { shopTime, type ShopTime } from '../../platform/shop-time.js';
@@ -25,6 +26,7 @@ export interface LotRow extends Omit<
   | 'outLevel'
   | 'tempAt'
   | 'carries'
+  | 'parasites'
 > {
   accountId: string;
   receivedAt: Date;
@@ -33,6 +35,7 @@ export interface LotRow extends Omit<
   outMs: number;
   tempAtTime: Date | null;
   carriesJson: unknown;
+  parasitesJson: unknown;
   matterJson: unknown;
 }
 
@@ -43,7 +46,7 @@ const COLUMNS = `l.id, l.code, l.account_id AS accountId, l.trim_id AS trimId, t
   l.slaughtered_on AS slaughteredOn, l.frozen_on AS frozenOn,
   CAST(l.temp_c AS DOUBLE) AS tempC, l.temp_at AS tempAtTime, l.supplier, l.supplier_lot AS supplierLot, l.state, l.heat, l.form,
   l.weight_known AS weightKnown, CAST(l.salt_g_per_kg AS DOUBLE) AS saltGPerKg,
-  CAST(l.nitrite_ppm AS DOUBLE) AS nitritePpm, l.carries AS carriesJson, l.matter AS matterJson, l.status, l.hold_reason AS holdReason, l.out_since AS outSince,
+  CAST(l.nitrite_ppm AS DOUBLE) AS nitritePpm, l.carries AS carriesJson, l.parasites AS parasitesJson, l.matter AS matterJson, l.status, l.hold_reason AS holdReason, l.out_since AS outSince,
   l.out_ms AS outMs, l.owner, l.box_mg AS boxMg, l.version`;
 const FROM = `FROM lot l JOIN trim_kind t ON t.id = l.trim_id JOIN balance b ON b.account_id = l.account_id`;
 
@@ -97,6 +100,7 @@ export interface NewLot {
   useBy?: string | null;
   slaughteredOn?: string | null;
   frozenOn?: string | null;
+  parasites?: ParasiteRecord | null;
   status: 'available' | 'hold';
   holdReason?: string | null;
   boxMg: number | null;
@@ -106,11 +110,11 @@ export async function addLot(tx: Db, lot: NewLot): Promise<void> {
   await sql(tx).write(
     `INSERT INTO lot (id, code, account_id, kind, trim_id, ingredient_id, casing_id, supplier, supplier_lot, owner,
        received_at, price_minor, bought_minor, fat_pct, fat_sd, fat_known_by, base_fat_pct, base_fat_sd,
-       base_fat_known_by, temp_c, temp_at, state, heat, form, weight_known, salt_g_per_kg, nitrite_ppm, carries, matter, use_by, slaughtered_on, frozen_on, status,
+       base_fat_known_by, temp_c, temp_at, state, heat, form, weight_known, salt_g_per_kg, nitrite_ppm, carries, matter, use_by, slaughtered_on, frozen_on, parasites, status,
        hold_reason, box_mg)
      VALUES (:id, :code, :accountId, :kind, :trimId, :ingredientId, :casingId, :supplier, :supplierLot, :owner,
        :receivedAt, :priceMinor, :boughtMinor, :fatPct, :fatSd, :fatKnownBy, :fatPct, :fatSd, :fatKnownBy, :tempC,
-       :tempAt, :state, :heat, :form, :weightKnown, :saltGPerKg, :nitritePpm, :carries, :matter, :useBy, :slaughteredOn, :frozenOn, :status, :holdReason, :boxMg)`,
+       :tempAt, :state, :heat, :form, :weightKnown, :saltGPerKg, :nitritePpm, :carries, :matter, :useBy, :slaughteredOn, :frozenOn, :parasites, :status, :holdReason, :boxMg)`,
     {
       id: lot.id,
       code: lot.code,
@@ -141,6 +145,7 @@ export async function addLot(tx: Db, lot: NewLot): Promise<void> {
       useBy: lot.useBy ?? null,
       slaughteredOn: lot.slaughteredOn ?? null,
       frozenOn: lot.frozenOn ?? null,
+      parasites: lot.parasites ? JSON.stringify(lot.parasites) : null,
       status: lot.status,
       holdReason: lot.holdReason ?? null,
       boxMg: lot.boxMg,
@@ -164,6 +169,11 @@ export function carriesOf({ carriesJson }: Pick<LotRow, 'carriesJson'>): LotCarr
   return carriesJson === null ? null : lotCarries.parse(parsed(carriesJson));
 }
 
+/** How its parasites were answered for; null where nobody did. */
+export function parasitesOf({ parasitesJson }: Pick<LotRow, 'parasitesJson'>): ParasiteRecord | null {
+  return parasitesJson === null ? null : parasiteRecord.parse(parsed(parasitesJson));
+}
+
 /** So much of a lot: as it was made here, or as its delivery and its trim say. */
 export function matterOf(lot: LotRow, massMg: number): Matter {
   return lotMatter(
@@ -172,6 +182,7 @@ export function matterOf(lot: LotRow, massMg: number): Matter {
       name: lot.trimName,
       species: lot.species,
       wild: Boolean(lot.wild),
+      answered: lot.parasitesJson !== null,
       owner: lot.owner,
       heat: lot.heat,
       lotStatus: lot.status,
@@ -217,6 +228,7 @@ export function toLot(row: LotRow, { now, zone, today, outOfChill }: ShopTime): 
     urgency: urgency(row.useBy, today),
     tempAt: tempAtTime?.toISOString() ?? null,
     carries: carriesOf(row),
+    parasites: parasitesOf(row) ?? undefined,
     outMinutes: clock.minutes,
     isOut: clock.isOut,
     outLevel: clock.level,

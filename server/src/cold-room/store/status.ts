@@ -1,4 +1,4 @@
-import type { LotLife } from '@zest/core';
+import type { LotLife, ParasiteRecord } from '@zest/core';
 import type { TrimLot } from '@zest/contract';
 import type { Db, Transaction } from '../../platform/database.js';
 import { sql } from '../../platform/sql.js';
@@ -14,6 +14,13 @@ export async function writeStatus(
        out_ms = IF(:status = 'available', 0, out_ms), version = version + 1 WHERE id = :id`,
     { ...lot },
   );
+}
+
+export async function writeParasites(tx: Transaction, id: string, record: ParasiteRecord): Promise<void> {
+  await sql(tx).write('UPDATE lot SET parasites = :record, version = version + 1 WHERE id = :id', {
+    id,
+    record: JSON.stringify(record),
+  });
 }
 
 export async function takeOut(tx: Transaction, id: string, now: Date): Promise<void> {

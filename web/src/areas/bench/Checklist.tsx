@@ -28,11 +28,14 @@ interface ChecklistProps {
   /** What the one touch says. */
   action: string;
   actions?: ReactNode;
+  /** Something to choose, below the list. */
+  children?: ReactNode;
   onDone: () => void;
 }
 
 /** What must be ready, each to be ticked by itself or all of it with the one touch at the bottom right. */
-export function Checklist({ sheet, step, pending, title, items, action, actions, onDone }: ChecklistProps) {
+export function Checklist(props: ChecklistProps) {
+  const { sheet, step, pending, title, items, action, actions, children, onDone } = props;
   const units = useUnits();
   const [ticked, setTicked] = useState<ReadonlySet<string>>(new Set());
   useShortcut(' ', action.toLowerCase(), onDone);
@@ -89,6 +92,7 @@ export function Checklist({ sheet, step, pending, title, items, action, actions,
           </Box>
         ))}
       </Box>
+      {children}
     </BenchFrame>
   );
 }

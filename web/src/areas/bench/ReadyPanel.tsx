@@ -1,5 +1,8 @@
-import { traitsOf } from '@zest/core';
+import Box from '@mui/material/Box';
+import { useState } from 'react';
+import { sizeOf, sizesOf, traitsOf } from '@zest/core';
 import type { BatchView, StepView } from '@zest/contract';
+import { useMachines } from '../../data/use-machines.js';
 import { useUnits } from '../../ui/units.js';
 import { Secondary } from './BenchButtons.js';
 import { Checklist } from './Checklist.js';
@@ -18,6 +21,12 @@ export function ReadyPanel({ sheet, step, pending }: ReadyPanelProps) {
   const units = useUnits();
   const plain = step.ready.map((r) => units.sentence(r.words)).join(' ');
   const { taste } = sheet;
+  const machines = useMachines();
+  const size = sizeOf(step.document);
+  const { machine } = traitsOf(step);
+  const sizes = machine ? sizesOf(machines, machine) : [];
+  const [onItMm, setOnItMm] = useState(size?.writtenMm);
+  const other = onItMm === undefined || onItMm === size?.writtenMm ? {} : { sizeMm: onItMm };
   const maySkip = traitsOf(step).tastedBefore === true && taste.maySkip;
   return (
     <Checklist
@@ -43,9 +52,23 @@ export function ReadyPanel({ sheet, step, pending }: ReadyPanelProps) {
       }
       onDone={() =>
         void pending.record(
-          markEntry(step.id, { kind: 'ready', checks: plain.slice(0, 300) }, `${step.title} is ready`),
+          markEntry(
+            step.id,
+            { kind: 'ready', checks: plain.slice(0, 300), ...other },
+            `${step.title} is ready`,
+          ),
         )
       }
-    />
+    >
+      {size && sizes.length > 1 ? (
+        <Box role="group" aria-label={`The ${size.one} on it`} sx={{ display: 'flex', gap: 1, mt: 1.5 }}>
+          {sizes.map((mm) => (
+            <Secondary key={mm} pressed={mm === onItMm} onClick={() => setOnItMm(mm)}>
+              {mm} mm
+            </Secondary>
+          ))}
+        </Box>
+      ) : null}
+    </Checklist>
   );
 }

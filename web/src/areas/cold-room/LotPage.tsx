@@ -1,6 +1,7 @@
 import Box from '@mui/material/Box';
 import { useQuery } from '@tanstack/react-query';
 import { Link, useParams } from 'react-router';
+import { parasiteWords } from '@zest/core';
 import { LOT_PHOTO_PATH, type LotDetail } from '@zest/contract';
 import { Loading } from '../../ui/Loading.js';
 import { COLOUR, NUMERALS } from '../../ui/theme.js';
@@ -78,7 +79,8 @@ function Numbers({ lot }: { lot: LotDetail }) {
         {lot.supplierLot ? `, their lot ${lot.supplierLot}` : ''} · came {lot.receivedOn} · use by{' '}
         {lot.useBy ?? '–'}
         {lot.slaughteredOn === null ? '' : ` · slaughtered ${lot.slaughteredOn}`}
-        {lot.frozenOn === null ? '' : ` · frozen ${lot.frozenOn}`} · {lot.form}
+        {lot.frozenOn === null ? '' : ` · frozen ${lot.frozenOn}`}
+        {lot.parasites ? ` · ${units.sentence(parasiteWords(lot.parasites))}` : ''} · {lot.form}
         {lot.heat === 'raw' ? '' : `, ${lot.heat}`} · {WEIGHT_WORDS[lot.weightKnown]}
         {lot.boxMg === null ? '' : ` · boxes of ${units.mass(lot.boxMg, 100_000)}`} · limit{' '}
         {units.temperature(lot.maxC)}

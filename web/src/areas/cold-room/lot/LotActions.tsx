@@ -1,11 +1,13 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { useState } from 'react';
+import { mayCarryParasites } from '@zest/core';
 import type { LotDetail } from '@zest/contract';
 import { usePerson } from '../../../data/session.js';
 import { ChillDialog } from './ChillDialog.js';
 import { CountDialog } from './CountDialog.js';
 import { FatTestDialog } from './FatTestDialog.js';
+import { ParasitesDialog } from './ParasitesDialog.js';
 import { PhotoButton } from './PhotoButton.js';
 import { PrepareDialog } from './PrepareDialog.js';
 import { ProduceDialog } from './ProduceDialog.js';
@@ -28,6 +30,7 @@ const DIALOGS = {
   state: StateDialog,
   sell: SellDialog,
   back: ReturnDialog,
+  parasites: ParasitesDialog,
 } as const;
 type Action = keyof typeof DIALOGS;
 
@@ -57,6 +60,7 @@ export function LotActions({ lot }: { lot: LotDetail }) {
     ['count', 'Stock take', true],
     ['status', STATUS_ACTION[lot.status], lead],
     ['state', lot.state === 'frozen' ? 'Thaw the whole lot' : 'Freeze', lead],
+    ['parasites', 'Answer for parasites', lead && mayCarryParasites(lot)],
     ['sell', 'Sell to a customer’s own', lead && lot.owner === null],
     ['back', 'Give back to the customer', lot.owner !== null],
     ['writeOff', 'Write off', lead],

@@ -13,6 +13,7 @@ export const MORE_FIELDS = [
   'useBy',
   'slaughteredOn',
   'frozenOn',
+  'tested',
   'state',
   'knownBy',
   'salt',
@@ -35,7 +36,11 @@ function isDay(name: string): name is DayField {
 /** What not every delivery needs: date, state, owner, and what was done to it before it came. */
 export function MoreOfIt({ row, issues, onChange }: MoreOfItProps) {
   const { customers } = useParties();
-  const text = (name: 'supplierLot' | 'salt' | 'nitrite' | DayField, label: string, width: number) => (
+  const text = (
+    name: 'supplierLot' | 'tested' | 'salt' | 'nitrite' | DayField,
+    label: string,
+    width: number,
+  ) => (
     <TextField
       label={label}
       value={row[name]}
@@ -82,6 +87,7 @@ export function MoreOfIt({ row, issues, onChange }: MoreOfItProps) {
       )}
       {text('slaughteredOn', 'Slaughtered on', 170)}
       {text('frozenOn', 'Frozen on', 170)}
+      {text('tested', 'Carcass tested: stamp or report', 270)}
       {text('supplierLot', 'Supplier’s lot', 140)}
       <NameField
         label="Belongs to a customer"

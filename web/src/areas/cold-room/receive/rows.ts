@@ -27,6 +27,8 @@ export interface DeliveryRow {
   useBy: string;
   slaughteredOn: string;
   frozenOn: string;
+  /** Stamp or report of a carcass that was tested for parasites. */
+  tested: string;
   supplierLot: string;
   owner: string;
   /** The floor scale's reading that the weight was taken from, as long as nobody typed over it. */
@@ -58,6 +60,7 @@ export function blankRow(): DeliveryRow {
     useBy: '',
     slaughteredOn: '',
     frozenOn: '',
+    tested: '',
     supplierLot: '',
     owner: '',
     readingId: undefined,
@@ -118,6 +121,9 @@ export function readRow(
   const nitrite = row.nitrite.trim() === '' ? 0 : decimal(row.nitrite, way);
   if (nitrite === undefined || nitrite < 0 || nitrite > 10_000) issues['nitrite'] = 'Nitrite in mg per kg.';
   if ((nitrite ?? 0) > 0 && !(salt ?? 0)) issues['salt'] = 'What is cured is salted too: how much?';
+  const tested = row.tested.trim();
+  if (tested !== '' && tested.length < 6)
+    issues['tested'] = 'Name the stamp or the report in at least six letters.';
   const open = ARRIVAL_CHECKS.filter((check) => row.looks[check] === undefined);
   if (open.length > 0) issues['looks'] = `Not looked at yet: ${open.join(', ')}.`;
   if (Object.keys(issues).length > 0 || 'error' in weight) return { issues };
@@ -136,6 +142,7 @@ export function readRow(
       useBy: row.useBy === '' ? null : row.useBy,
       slaughteredOn: row.slaughteredOn === '' ? null : row.slaughteredOn,
       frozenOn: row.frozenOn === '' ? null : row.frozenOn,
+      parasites: tested === '' ? null : { kind: 'tested', reference: tested },
       weightKnown: weight.weightKnown,
       boxMg: weight.boxMg,
       owner: row.owner.trim() === '' ? null : row.owner.trim(),
