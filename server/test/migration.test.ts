@@ -126,6 +126,7 @@ describe('a database made by the version before', () => {
       '036_grown.sql',
       '037_becomes.sql',
       '038_two_for_cure.sql',
+      '039_parasites.sql',
     ]);
     expect(pending).toEqual(ran);
     expect(await pendingMigrations(ownerUrl)).toEqual([]);

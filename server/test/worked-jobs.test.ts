@@ -68,7 +68,9 @@ async function publish(job: Job): Promise<Recipe> {
 /** A batch of it out of lots of its own: 80 parts at 15 % fat, 20 parts at 45. */
 async function open(recipe: Recipe, job: Job): Promise<BatchView> {
   const leanMg = Math.round(kg(job.meatKg) * 0.8);
-  const lot = (fatPct: number) => room.receive({ massMg: kg(job.meatKg), fatPct, fatKnownBy: 'lab' });
+  const parasites = { kind: 'tested', reference: 'Stamp LH 114' };
+  const lot = (fatPct: number) =>
+    room.receive({ massMg: kg(job.meatKg), fatPct, fatKnownBy: 'lab', parasites });
   const uses: { lot: TrimLot; massMg: number }[] = [
     { lot: await lot(15), massMg: leanMg },
     { lot: await lot(45), massMg: kg(job.meatKg) - leanMg },

@@ -72,7 +72,7 @@ describe('the editor', () => {
   it('takes a line out, adds one, puts another ingredient in its place by a factor', async () => {
     shown(<EditorPage />, { 'recipe-draft/': draft({}) });
     fireEvent.click(within(lineOf('Black pepper')).getByRole('button', { expanded: false, name: /Black/ }));
-    await press('Put a substitute in');
+    await press('Another ingredient');
     const dialog = screen.getByRole('dialog', { name: 'Instead of Black pepper' });
     const find = within(dialog).getByRole('combobox');
     fireEvent.change(find, { target: { value: 'White pepper' } });

@@ -1,6 +1,13 @@
 import type { BookId } from '../rules/books.js';
 import type { FatClass } from '../rules/fat.js';
-import { LIMIT_RULES, nitriteFloorOf, SALT_BAND, type LimitRule, type Substance } from '../rules/limits.js';
+import {
+  LIMIT_RULES,
+  isUnderFloor,
+  nitriteFloorOf,
+  SALT_BAND,
+  type LimitRule,
+  type Substance,
+} from '../rules/limits.js';
 import { SLACK, basisMg, gPerKgOf, type Basis } from '../matter/figures.js';
 import { lose, type Matter } from '../matter/matter.js';
 import type { PartName } from '../matter/parts.js';
@@ -95,7 +102,7 @@ function ruleGauge(rule: LimitRule, input: GaugeInput): Gauge | undefined {
   const { value, room } = measured;
   const floor = rule.substance === 'nitrite' ? floorOn(rule.basis, input) : null;
   const over = value > rule.limit * (1 + SLACK);
-  const under = floor !== null && value < floor * (1 - SLACK);
+  const under = floor !== null && isUnderFloor(value, floor);
   return {
     substance: rule.substance,
     title: TITLE[rule.substance],

@@ -211,6 +211,14 @@ export const LIMIT_RULES: readonly LimitRule[] = [
 /** Least ingoing nitrite that colours and protects, ppm on the meat block; common practice, warns only. */
 export const NITRITE_FLOOR_PPM = 100;
 
+/** Cure is weighed to a hundredth of what is due: so much below the floor is not under it. */
+const WEIGHED_TO = 0.01;
+
+/** Whether cure is under a floor, both ppm of the same basis. */
+export function isUnderFloor(ppm: number, floorPpm: number): boolean {
+  return ppm < floorPpm * (1 - WEIGHED_TO);
+}
+
 /** The floor of the house on the meat, ppm; the common one where it has set none. */
 export function nitriteFloorOf(house: { nitriteFloorPpm?: number | null | undefined } | undefined): number {
   return house?.nitriteFloorPpm ?? NITRITE_FLOOR_PPM;

@@ -1,7 +1,7 @@
 import { SLACK, basisMg, isCure, join, type Matter } from '../../matter/index.js';
 import { massPerMeat } from '../../recipe/dose.js';
 import { NITRITE_RULES } from '../../rules/books.js';
-import { LIMIT_RULES, nitriteFloorOf } from '../../rules/limits.js';
+import { LIMIT_RULES, isUnderFloor, nitriteFloorOf } from '../../rules/limits.js';
 import { traitsOf } from '../../steps/index.js';
 import { accountName } from '../facts/account-name.js';
 import type { BatchFacts, LineFact, ShopFacts, TransferFact } from '../facts/facts.js';
@@ -60,9 +60,6 @@ export interface CureInput {
   shop: Pick<ShopFacts, 'book' | 'nitriteFloorPpm'>;
   basis: CureBasis;
 }
-
-/** Cure is weighed to a hundredth of what is due: so much below the floor is not under it. */
-const WEIGHED_TO = 0.01;
 
 /** So much of the nitrate that a recipe means has to be in; so much more may be, where no book says. */
 const NITRATE_PART = 0.95;
@@ -217,7 +214,7 @@ function departed(
 
 function stateOf(ppm: number, floorPpm: number, limitPpm: number): CureState {
   if (ppm > limitPpm * (1 + SLACK)) return 'over';
-  if (ppm >= floorPpm * (1 - WEIGHED_TO)) return 'cured';
+  if (!isUnderFloor(ppm, floorPpm)) return 'cured';
   return ppm > 0 ? 'under' : 'none';
 }
 

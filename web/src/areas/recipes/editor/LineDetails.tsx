@@ -113,10 +113,14 @@ export function LineDetails(props: LineDetailsProps) {
             label="Follows the heat"
           />
         ) : null}
-        <Button onClick={onChoose}>
-          {line.ingredientId ? 'Another ingredient' : 'Choose the ingredient'}
-        </Button>
-        {line.ingredientId ? <Button onClick={onSubstitute}>Put a substitute in</Button> : null}
+        {line.ingredientId && line.dose ? (
+          // Another ingredient or form is seldom gram for gram: its factor is asked.
+          <Button onClick={onSubstitute}>Another ingredient</Button>
+        ) : (
+          <Button onClick={onChoose}>
+            {line.ingredientId ? 'Another ingredient' : 'Choose the ingredient'}
+          </Button>
+        )}
         <Button onClick={onRemove}>Take the line out</Button>
       </Box>
       <TextField
