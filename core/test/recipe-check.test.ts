@@ -355,26 +355,3 @@ describe('what stops a recipe, and what has to be signed', () => {
     );
   });
 });
-
-describe('what counts in the product', () => {
-  it('is stated of a fat and of pieces before they are published; 0 of one of them is a statement', () => {
-    const bare = thing('Pepper pieces', 'inclusion', {}, { piece: { mm: 8, melting: 'stays whole' } });
-    const stated = thing(
-      'Pepper pieces',
-      'inclusion',
-      { waterPct: 92 },
-      { piece: { mm: 8, melting: 'stays whole' } },
-    );
-    const document = recipeOf([
-      ...FRESH,
-      { ...line('Pepper pieces', 50), ingredientId: 'Pepper pieces', role: 'inclusion' },
-    ]);
-    const stops = (item: typeof bare) =>
-      checkRecipe({ name: 'Test', document, library: new Map([...LIBRARY, [item.id, item]]), book: 'us' })
-        .findings.filter((f) => f.level === 'stop')
-        .map((f) => f.sentence)
-        .filter((s) => s.includes('Nobody has said what'));
-    expect(stops(bare)).toHaveLength(1);
-    expect(stops(stated)).toEqual([]);
-  });
-});

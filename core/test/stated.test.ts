@@ -10,7 +10,7 @@ import {
   type RecipeLine,
 } from '../src/index.js';
 import { ingredientLine } from './a-batch.js';
-import { LIBRARY, line, recipeOf } from './recipe-shelf.js';
+import { LIBRARY, line, recipeOf, thing as onShelf } from './recipe-shelf.js';
 
 const thing = (more: Partial<Ingredient> = {}): Ingredient => ({
   id: 'x',
@@ -138,5 +138,28 @@ describe('free words on a pack and in a name', () => {
       'Raw: to be cooked to 71 °C.',
     ])
       expect(said(words, ['smoke']), words).toEqual([]);
+  });
+});
+
+describe('what counts in the product', () => {
+  it('is stated of a fat and of pieces before they are published; 0 of one of them is a statement', () => {
+    const bare = onShelf('Pepper pieces', 'inclusion', {}, { piece: { mm: 8, melting: 'stays whole' } });
+    const stated = onShelf(
+      'Pepper pieces',
+      'inclusion',
+      { waterPct: 92 },
+      { piece: { mm: 8, melting: 'stays whole' } },
+    );
+    const document = recipeOf([
+      line('Fine salt', 16),
+      { ...line('Pepper pieces', 50), ingredientId: 'Pepper pieces', role: 'inclusion' },
+    ]);
+    const stops = (item: typeof bare) =>
+      checkRecipe({ name: 'Test', document, library: new Map([...LIBRARY, [item.id, item]]), book: 'us' })
+        .findings.filter((f) => f.level === 'stop')
+        .map((f) => f.sentence)
+        .filter((s) => s.includes('Nobody has said what'));
+    expect(stops(bare)).toHaveLength(1);
+    expect(stops(stated)).toEqual([]);
   });
 });

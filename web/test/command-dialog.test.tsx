@@ -129,6 +129,21 @@ describe('what the server says against it', () => {
     expect(server.sent[1]!.body.signed).toEqual({ mixing: 'mixed by hand' });
   });
 
+  it('takes the figures of a step that is put in, and the cure that it needs', async () => {
+    open(<MethodDialog sheet={{ ...BATCH, id: ID(5) }} onClose={onClose} />);
+    type(/^Why/, 'smoked after all');
+    expect(screen.queryByRole('group', { name: 'Cure for it' })).toBeNull();
+    pick('Add a step', 'Smoke');
+    expect(screen.getByRole('group', { name: 'Cure for it' })).toBeTruthy();
+    type(/^Chamber/, '25');
+    type(/^Minutes/, '240');
+    await press('Change the method');
+    await waitFor(() => expect(onClose).toHaveBeenCalledOnce());
+    const { steps, cure } = server.sent[0]!.body as { steps: { kind: string }[]; cure?: object };
+    expect(steps.find((s) => s.kind === 'smoke')).toMatchObject({ chamberC: 25, minutes: 240 });
+    expect(cure).toBeUndefined();
+  });
+
   it('is sent without the signature once nothing needs it any more', async () => {
     open(<MethodDialog sheet={{ ...BATCH, id: ID(5) }} onClose={onClose} />);
     type(/^Why/, 'the mixer is broken');

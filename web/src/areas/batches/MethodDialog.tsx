@@ -3,10 +3,21 @@ import Button from '@mui/material/Button';
 import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
-import { METHOD_KINDS, nudgeStep, stepTitle, withStep, type StepName } from '@zest/core';
+import {
+  METHOD_KINDS,
+  nudgeStep,
+  setOnStep,
+  stepTitle,
+  stepWords,
+  withStep,
+  type ParamValue,
+  type StepName,
+} from '@zest/core';
 import { ROUTES, type BatchView, type MethodStep } from '@zest/contract';
 import { CommandDialog, ReasonInput, SignedInputs } from '../../ui/command/index.js';
+import { StepParams } from '../../ui/StepParams.js';
 import { COLOUR } from '../../ui/theme.js';
+import { useUnits } from '../../ui/units.js';
 import { CureForRoute } from './CureForRoute.js';
 
 /** The lead changes the rest of an open batch's method; what then stops or must be signed is asked. */
@@ -14,6 +25,7 @@ export function MethodDialog({ sheet, onClose }: { sheet: BatchView; onClose: ()
   const [rest, setRest] = useState<MethodStep[]>(() =>
     sheet.steps.filter((s) => s.state !== 'closed').map((s) => s.document),
   );
+  const [openKey, setOpenKey] = useState<string>();
   return (
     <CommandDialog
       route={ROUTES.changeMethod}
@@ -30,52 +42,28 @@ export function MethodDialog({ sheet, onClose }: { sheet: BatchView; onClose: ()
         <>
           <Box component="ol" aria-label="Steps to come" sx={{ listStyle: 'none', m: 0, p: 0 }}>
             {rest.map((step) => (
-              <Box
-                component="li"
+              <StepToCome
                 key={step.key}
-                sx={{
-                  display: 'flex',
-                  gap: 1,
-                  alignItems: 'center',
-                  borderTop: `1px solid ${COLOUR.edge}`,
-                  minHeight: 52,
-                }}
-              >
-                <Box sx={{ flex: 1 }}>{stepTitle(step)}</Box>
-                <Button
-                  onClick={() => setRest(nudgeStep(rest, step.key, -1))}
-                  aria-label={`${stepTitle(step)} earlier`}
-                >
-                  Earlier
-                </Button>
-                <Button
-                  onClick={() => setRest(nudgeStep(rest, step.key, 1))}
-                  aria-label={`${stepTitle(step)} later`}
-                >
-                  Later
-                </Button>
-                <Button
-                  onClick={() => setRest(rest.filter((s) => s.key !== step.key))}
-                  aria-label={`Leave out ${stepTitle(step)}`}
-                >
-                  Leave out
-                </Button>
-              </Box>
+                step={step}
+                open={openKey === step.key}
+                onOpen={() => setOpenKey(openKey === step.key ? undefined : step.key)}
+                onSet={(name, value) => setRest((now) => setOnStep(now, step.key, name, value))}
+                onNudge={(by) => setRest(nudgeStep(rest, step.key, by))}
+                onLeaveOut={() => setRest(rest.filter((s) => s.key !== step.key))}
+              />
             ))}
           </Box>
           <TextField
             select
             label="Add a step"
             value=""
-            onChange={(e) =>
-              setRest(
-                withStep(
-                  rest,
-                  e.target.value as StepName,
-                  sheet.steps.map((s) => s.key),
-                ),
-              )
-            }
+            onChange={(e) => {
+              const known = sheet.steps.map((s) => s.key);
+              const next = withStep(rest, e.target.value as StepName, known);
+              setRest(next);
+              // Its figures are asked at once.
+              setOpenKey(next.find((step) => !rest.includes(step))?.key);
+            }}
           >
             {METHOD_KINDS.map((kind) => (
               <MenuItem key={kind.name} value={kind.name}>
@@ -96,4 +84,56 @@ export function MethodDialog({ sheet, onClose }: { sheet: BatchView; onClose: ()
 function withCure(cure: unknown): { cure?: unknown } {
   const chosen = typeof cure === 'object' && cure !== null && 'ingredientId' in cure && cure.ingredientId;
   return chosen ? { cure } : {};
+}
+
+interface StepToComeProps {
+  step: MethodStep;
+  open: boolean;
+  onOpen: () => void;
+  onSet: (name: string, value: ParamValue | undefined) => void;
+  onNudge: (by: -1 | 1) => void;
+  onLeaveOut: () => void;
+}
+
+/** A step of the rest, with its figures; where it stands, and whether it is done at all. */
+function StepToCome({ step, open, onOpen, onSet, onNudge, onLeaveOut }: StepToComeProps) {
+  const units = useUnits();
+  const title = stepTitle(step);
+  return (
+    <Box
+      component="li"
+      sx={{
+        display: 'flex',
+        gap: 1,
+        alignItems: 'center',
+        borderTop: `1px solid ${COLOUR.edge}`,
+        minHeight: 52,
+      }}
+    >
+      <Box sx={{ flex: 1, minWidth: 0 }}>
+        <Button
+          onClick={onOpen}
+          aria-expanded={open}
+          aria-label={`Figures of ${title}`}
+          sx={{ justifyContent: 'flex-start', textAlign: 'left' }}
+        >
+          {units.sentence([title, ...stepWords(step)].join(', '))}
+        </Button>
+        {open ? (
+          <Box sx={{ display: 'flex', gap: 1.25, flexWrap: 'wrap', pt: 1, pb: 1.5 }}>
+            <StepParams step={step} onSet={onSet} />
+          </Box>
+        ) : null}
+      </Box>
+      <Button onClick={() => onNudge(-1)} aria-label={`${title} earlier`}>
+        Earlier
+      </Button>
+      <Button onClick={() => onNudge(1)} aria-label={`${title} later`}>
+        Later
+      </Button>
+      <Button onClick={onLeaveOut} aria-label={`Leave out ${title}`}>
+        Leave out
+      </Button>
+    </Box>
+  );
 }

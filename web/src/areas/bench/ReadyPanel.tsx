@@ -61,7 +61,14 @@ export function ReadyPanel({ sheet, step, pending }: ReadyPanelProps) {
       }
     >
       {size && sizes.length > 1 ? (
-        <Box role="group" aria-label={`The ${size.one} on it`} sx={{ display: 'flex', gap: 1, mt: 1.5 }}>
+        <Box
+          role="group"
+          aria-label={`The ${size.one} on it`}
+          sx={{ display: 'flex', gap: 1, mt: 1.5, alignItems: 'center', flexWrap: 'wrap' }}
+        >
+          <Box component="span" sx={{ fontSize: 22, mr: 1 }}>
+            The {size.one} on it
+          </Box>
           {sizes.map((mm) => (
             <Secondary key={mm} pressed={mm === onItMm} onClick={() => setOnItMm(mm)}>
               {mm} mm

@@ -1,21 +1,8 @@
 import Box from '@mui/material/Box';
-import Button from '@mui/material/Button';
 import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
-import {
-  paramsOf,
-  setOnStep,
-  sizesOf,
-  stepInstruction,
-  stepKind,
-  stepTitle,
-  traitsOf,
-  type MethodStep,
-  type ParamSpec,
-  type ParamValue,
-} from '@zest/core';
-import { useMachines } from '../../../data/use-machines.js';
-import { NumberField } from '../../../ui/fields.js';
+import { setOnStep, stepInstruction, stepTitle, type MethodStep, type ParamValue } from '@zest/core';
+import { OwnWords, StepParams } from '../../../ui/StepParams.js';
 import { COLOUR } from '../../../ui/theme.js';
 import type { EditorDocument } from '../new-document.js';
 
@@ -29,13 +16,6 @@ interface StepDetailsProps {
 export function StepDetails({ step, portions, onEdit }: StepDetailsProps) {
   const set = (name: string, value: ParamValue | undefined) =>
     onEdit((d) => ({ ...d, steps: setOnStep(d.steps, step.key, name, value) }), `${name} ${step.key}`);
-  const values = paramsOf(step);
-  const asked = Object.entries(stepKind(step.kind).parameters).filter(
-    ([, spec]) => spec.asked?.(values) !== false,
-  );
-  const { machine } = traitsOf(step);
-  const machines = useMachines();
-  const sizes = machine ? sizesOf(machines, machine) : [];
   const bare = { ...step, title: undefined, instruction: undefined };
   return (
     <Box sx={{ display: 'flex', gap: 1.25, flexWrap: 'wrap', bgcolor: COLOUR.sheet, p: '8px 8px 12px 48px' }}>
@@ -72,106 +52,7 @@ export function StepDetails({ step, portions, onEdit }: StepDetailsProps) {
           ))}
         </TextField>
       ) : null}
-      {asked.map(([name, spec]) => (
-        <ParamField
-          key={name}
-          spec={spec}
-          value={values[name]}
-          sizes={spec.type === 'number' && spec.isSize ? sizes : []}
-          onValue={(v) => set(name, v)}
-        />
-      ))}
+      <StepParams step={step} onSet={set} />
     </Box>
-  );
-}
-
-interface OwnWordsProps {
-  label: string;
-  value: string | undefined;
-  /** What stands there while nothing of its own does. */
-  usual: string;
-  most: number;
-  width: number | string;
-  onValue: (value: string | undefined) => void;
-}
-
-function OwnWords({ label, value, usual, most, width, onValue }: OwnWordsProps) {
-  return (
-    <TextField
-      label={label}
-      value={value ?? ''}
-      placeholder={usual}
-      onChange={(e) => onValue(e.target.value || undefined)}
-      slotProps={{ htmlInput: { maxLength: most }, inputLabel: { shrink: true } }}
-      sx={{ width }}
-    />
-  );
-}
-
-interface ParamFieldProps {
-  spec: ParamSpec;
-  value: ParamValue | undefined;
-  /** What the shop has of it, one touch each. */
-  sizes: readonly number[];
-  onValue: (value: ParamValue | undefined) => void;
-}
-
-/** The field of one parameter, made from what its kind says of it. */
-function ParamField({ spec, value, sizes, onValue }: ParamFieldProps) {
-  if (spec.type === 'number')
-    return (
-      <Box sx={{ display: 'flex', gap: 0.5, alignItems: 'center' }}>
-        <NumberField
-          label={spec.unit ? `${spec.label}, ${spec.unit}` : spec.label}
-          initial={value === undefined ? '' : String(value)}
-          width={Math.max(130, 8 * (spec.label.length + spec.unit.length + 4))}
-          onValue={onValue}
-        />
-        {sizes
-          .filter((mm) => mm !== value)
-          .map((mm) => (
-            <Button
-              key={mm}
-              aria-label={`${spec.label} of ${mm} mm`}
-              sx={{ minWidth: 48 }}
-              onClick={() => onValue(mm)}
-            >
-              {mm}
-            </Button>
-          ))}
-      </Box>
-    );
-  if (spec.type === 'text')
-    return (
-      <OwnWords
-        label={spec.label}
-        value={typeof value === 'string' ? value : undefined}
-        usual=""
-        most={spec.most}
-        width={300}
-        onValue={onValue}
-      />
-    );
-  const choices: readonly (readonly [string, ParamValue])[] =
-    spec.type === 'flag'
-      ? [
-          ['no', false],
-          ['yes', true],
-        ]
-      : spec.values.map((v) => [v, v] as const);
-  return (
-    <TextField
-      select
-      label={spec.label}
-      value={choices.find(([, v]) => v === value)?.[0] ?? ''}
-      onChange={(e) => onValue(choices.find(([title]) => title === e.target.value)?.[1])}
-      sx={{ width: 170 }}
-    >
-      {choices.map(([title]) => (
-        <MenuItem key={title} value={title}>
-          {title}
-        </MenuItem>
-      ))}
-    </TextField>
   );
 }
