@@ -179,8 +179,17 @@ describe('what nobody measured', () => {
     expect(pathOf(await bram.post(`/lots/${lot.id}/preparations`, trimmed(4)))).toBe('fatPct');
     const cooked = { trimId: lot.trimId, massMg: kg(3), heat: 'cooked', useBy: '2026-05-01', tempC: 3 };
     const from = { lotId: lot.id, grossMg: kg(4) };
-    expect((await bram.post('/lots/produced', { id: uuid(), ...cooked, from })).status).toBe(403);
-    expect((await ines.post('/lots/produced', { id: uuid(), ...cooked, from })).status).toBe(200);
+    const make = (who: Hands, more: object) =>
+      who.post('/lots/produced', { id: uuid(), ...cooked, from, ...more });
+    expect((await make(bram, { coreC: 74 })).status).toBe(403);
+    // What is called cooked says its core; too cold a one is held, whoever says so.
+    expect(pathOf(await make(ines, {}))).toBe('coreC');
+    expect(pathOf(await make(ines, { coreC: 165 }))).toBe('coreC');
+    expect((await make(ines, { coreC: 55 })).body).toMatchObject({
+      status: 'hold',
+      holdReason: expect.stringContaining('cook it through'),
+    });
+    expect((await make(ines, { coreC: 74 })).body).toMatchObject({ status: 'available', heat: 'cooked' });
   });
 
   it('is no strength of a cure: its bag is read, and another strength is another ingredient', async () => {

@@ -309,6 +309,7 @@ describe('guards at opening', () => {
         trimId: cooked.trimId,
         massMg: kg(12),
         heat: 'cooked',
+        coreC: 74,
         useBy: '2026-03-15',
         tempC: 3,
         from: { lotId: cooked.id, grossMg: kg(12) },

@@ -116,6 +116,12 @@ export const produceLot = command.extend({
   ]),
   /** Of another lot: what was done to it. Whatever else it is, is computed. */
   heat: z.enum(HEAT_STATES).optional(),
+  /** Of what was cooked out of a lot: its core where it is thickest, when it was hottest. */
+  coreC: z
+    .number({ error: 'The core is a number of °C.' })
+    .min(-40, { error: 'The core is above −40 °C.' })
+    .max(100, { error: 'No core is above 100 °C: look at the unit.' })
+    .optional(),
 });
 export type ProduceLot = z.infer<typeof produceLot>;
 

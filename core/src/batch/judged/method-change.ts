@@ -1,3 +1,4 @@
+import { isCure } from '../../matter/index.js';
 import { checkRecipe, type CheckInput } from '../../recipe/check.js';
 import type { WorkingDocument } from '../../recipe/document.js';
 import { holdsAgainst, type Finding } from '../../findings/finding.js';
@@ -21,7 +22,7 @@ export function againstChange({ before, after, ...input }: MethodChange): Findin
   const fresh = checkRecipe({ ...input, document: after })
     .findings.filter(holdsAgainst)
     .filter((f) => !old.some((o) => isAsFar(o, placed(f, after))));
-  return [...fresh, ...anotherState(before, after), ...widerLimits(before, after.steps)];
+  return [...fresh, ...anotherState(before, after), ...widerLimits(before, after.steps, input.library)];
 }
 
 /** What it becomes is another product: whoever signs for that signs for its label. */
@@ -55,8 +56,15 @@ function isAsFar(old: Finding, now: Finding): boolean {
   );
 }
 
-function widerLimits({ steps, lines }: WorkingDocument, after: readonly MethodStep[]): Finding[] {
-  const cured = lines.some((l) => l.role === 'cure');
+function widerLimits(
+  { steps, lines }: WorkingDocument,
+  after: readonly MethodStep[],
+  library: CheckInput['library'],
+): Finding[] {
+  const cured = lines.some((l) => {
+    const known = library.get(l.ingredientId ?? '');
+    return l.role === 'cure' || (known !== undefined && isCure(known.contents));
+  });
   return after.flatMap((step, i) => {
     const was = steps.find((s) => s.key === step.key && s.kind === step.kind);
     const words = was ? loosened(was, step, cured) : [];

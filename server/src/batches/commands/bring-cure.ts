@@ -11,6 +11,7 @@ import {
   weighStep,
   type BatchFacts,
   type ShopFacts,
+  type StepFact,
 } from '@zest/core';
 import type { ChangeMethod, RecipeLine } from '@zest/contract';
 import { reserve } from '../../ledger/index.js';
@@ -49,7 +50,8 @@ export async function cureFor(
       `${ingredient.name} cannot be mixed into what is already in casings. Cook it through at once, or leave it fresh.`,
     );
   }
-  const into = facts.steps.find((s) => s.placeAccountId === mustHavePlace(facts, at.id));
+  const { place } = goesInto(facts);
+  const into = facts.steps.find((s) => s.placeAccountId === place);
   return {
     key: `cure-${ingredient.id.slice(-8)}`,
     ingredientId: ingredient.id,
@@ -73,11 +75,8 @@ export async function bringCure(
   shop: ShopFacts,
   line: RecipeLine,
 ): Promise<void> {
-  const weighs = weighStep({ steps: facts.steps.filter((s) => !s.leftOut) }, 'ingredients');
-  const isOpen = weighs?.closedAt === null;
-  const beside = facts.lines.find((l) => l.kind === 'ingredient' && l.stepId === weighs?.id);
-  const place = (isOpen ? beside?.placeAccountId : undefined) ?? mustHavePlace(facts);
-  const dueMg = Math.round((dosedMeatMg(facts, shop, isOpen ? undefined : place) * doseOf(line)) / 1000);
+  const { weighedAt, place } = goesInto(facts);
+  const dueMg = Math.round((dosedMeatMg(facts, shop, weighedAt ? undefined : place) * doseOf(line)) / 1000);
   const [lot] = (await findIngredientLots(tx, line.ingredientId)).filter(
     (l) => l.isSupply || l.free >= dueMg,
   );
@@ -85,7 +84,7 @@ export async function bringCure(
     const message = `It takes ${massToken(dueMg)} of ${line.name}, which is not free in one lot.`;
     throw invalid([{ path: 'cure.ingredientId', message }]);
   }
-  const stepId = isOpen ? weighs.id : await weighedLate(tx, facts, line);
+  const stepId = weighedAt?.id ?? (await weighedLate(tx, facts, line));
   await addLine(tx, {
     batchId: facts.batch.id,
     stepId,
@@ -95,9 +94,17 @@ export async function bringCure(
     lotId: lot.id,
     lotAccountId: lot.accountId,
     placeAccountId: place,
-    plannedMg: isOpen ? null : dueMg,
+    plannedMg: weighedAt ? null : dueMg,
     document: line,
   });
+}
+
+/** Beside the other ingredients while those are being weighed; else into what is left of the mix, where it stands. */
+function goesInto(facts: BatchFacts): { weighedAt: StepFact | undefined; place: string } {
+  const weighs = weighStep({ steps: facts.steps.filter((s) => !s.leftOut) }, 'ingredients');
+  const weighedAt = weighs?.closedAt === null ? weighs : undefined;
+  const beside = facts.lines.find((l) => l.kind === 'ingredient' && l.stepId === weighedAt?.id);
+  return { weighedAt, place: beside?.placeAccountId ?? mustHavePlace(facts) };
 }
 
 function doseOf({ dose }: RecipeLine): number {

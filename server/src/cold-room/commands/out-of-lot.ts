@@ -8,6 +8,7 @@ import {
   nitriteFloorOf,
   pctOf,
   ppmOf,
+  safeCoreC,
   temperatureToken,
   toKept,
   type HeatState,
@@ -92,7 +93,7 @@ export async function outOfLot(
 }
 
 /**
- * Why what was heated is not free yet: it is still warm, or it was smoked without the cure that smoke wants. The lead
+ * Why what was heated is not free yet: its core stayed too cold, it is still warm, or it was smoked without the cure that smoke wants. The lead
  * releases it, with a reading; null where nothing stands against it.
  */
 async function holdFor(of: {
@@ -106,7 +107,13 @@ async function holdFor(of: {
   if (heat === source.heat) return null;
   const limit = await limitOf(tx, { ...source, state: 'fresh' });
   const floorPpm = nitriteFloorOf(await houseRules(tx));
+  const neededC = safeCoreC([source.species]);
   const words = [
+    ...(becomesCooked(heat, source) && (body.coreC ?? 0) < neededC
+      ? [
+          `Its core reached ${temperatureToken(body.coreC ?? 0)}, and ${source.species} needs ${temperatureToken(neededC)}: cook it through, or the lead releases it by the time at temperature that the plan allows.`,
+        ]
+      : []),
     ...(heat === 'raw smoked' && ppm < floorPpm
       ? [
           `Smoked with ${ppm.toFixed(0)} ppm of nitrite: warm smoke without cure can make botulism. Cook it through, or bin it.`,
@@ -117,6 +124,10 @@ async function holdFor(of: {
       : []),
   ];
   return words.length === 0 ? null : words.join(' ');
+}
+
+function becomesCooked(heat: HeatState, source: Pick<LotRow, 'heat'>): boolean {
+  return heat === 'cooked' && source.heat !== 'cooked';
 }
 
 /** @throws HttpProblem 422 where it cannot have come of this lot */
@@ -130,6 +141,11 @@ function mustBeOfIt(body: ProduceLot, species: string, source: LotRow, grossMg: 
     issues.push({ path: 'trimId', message: `${source.code} is ${source.species}, not ${species}.` });
   if (body.heat === 'raw' && source.heat !== 'raw')
     issues.push({ path: 'heat', message: `${source.code} is ${source.heat}; it does not become raw again.` });
+  if (becomesCooked(body.heat ?? source.heat, source) && body.coreC === undefined) {
+    const message =
+      'Say what the core of the thickest piece was when it was hottest; its surface proves nothing.';
+    issues.push({ path: 'coreC', message });
+  }
   if (body.heat === 'raw smoked' && source.heat === 'cooked')
     issues.push({ path: 'heat', message: `${source.code} is cooked already.` });
   if (body.heat !== 'cooked' && source.useBy !== null && body.useBy > source.useBy) {
