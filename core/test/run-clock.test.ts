@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { clockMinutes, clockSince } from '@zest/core';
+import { clockMinutes, clockSince, markWords } from '@zest/core';
 
 const at = (minute: number) => new Date(Date.UTC(2026, 2, 16, 6, minute)).toISOString();
 const run = (minute: number, isOn: boolean, load = 0) =>
@@ -31,4 +31,10 @@ describe('the clock of a step', () => {
     );
     expect(clockMinutes(10, 0)).toBe(0);
   });
+});
+
+it('a machine that was only ticked has no words of its own on paper; another plate has', () => {
+  expect(markWords({ kind: 'ready' })).toBeNull();
+  expect(markWords({ kind: 'ready', sizeMm: 6 })).toBe('6 mm on it.');
+  expect(markWords({ kind: 'ready', checks: 'Knife sharp.', sizeMm: 6 })).toBe('Knife sharp. 6 mm on it.');
 });

@@ -116,9 +116,9 @@ export function countMarks(
 export function markWords(mark: Mark): string | null {
   switch (mark.kind) {
     case 'ready':
-      return [mark.checks, mark.sizeMm === undefined ? undefined : `${mark.sizeMm} mm on it.`]
-        .filter(Boolean)
-        .join(' ');
+      return mark.sizeMm === undefined
+        ? (mark.checks ?? null)
+        : [mark.checks, `${mark.sizeMm} mm on it.`].filter(Boolean).join(' ');
     case 'load-skipped':
       return `Load ${mark.load} put aside: ${mark.why}`;
     case 'pilot':

@@ -1,4 +1,5 @@
 import { temperatureToken } from '../quantity/tokens.js';
+import { hasParasites } from '../species/index.js';
 
 /** How the parasites of a lot were answered for, before it goes into what nobody cooks through. */
 export type ParasiteRecord =
@@ -22,12 +23,9 @@ const FREEZING = [
  */
 export const PORK_COOKED_C = 62.2;
 
-/** Species that a record is asked of besides what is wild. */
-const CARRIES_THEM = new Set(['pork']);
-
 /** Whether a meat can carry parasites that cold and salt do not kill. */
 export function mayCarryParasites(meat: { species: string | null; wild: boolean }): boolean {
-  return meat.wild || (meat.species !== null && CARRIES_THEM.has(meat.species));
+  return meat.wild || (meat.species !== null && hasParasites(meat.species));
 }
 
 /** Why a record does not answer for a meat, as a sentence with its field; null where it does. */

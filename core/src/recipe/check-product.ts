@@ -25,8 +25,10 @@ export function classAs(
   return state === 'cooked' || state === 'dried' ? state : undefined;
 }
 
-/** A recipe as what it becomes where it is made in another way: of the class of that, and what was claimed
- * of the other is not claimed of it. */
+/**
+ * A recipe as what it becomes where it is made in another way: of the class of that, and what was claimed of the other is
+ * not claimed of it.
+ */
 export function becoming<D extends Pick<WorkingDocument, 'state' | 'fatClass' | 'claims'>>(
   document: D,
   state: WorkingDocument['state'],

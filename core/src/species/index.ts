@@ -4,15 +4,17 @@ export interface Species {
   words: readonly string[];
   /** A bird: colder on arrival, hotter at the core. */
   poultry?: true;
+  /** Can carry parasites that cold and salt do not kill, however it was raised. */
+  parasites?: true;
 }
 
 /** Every species the rules know of; a shop may name others, which are red meat. */
 const SPECIES: Readonly<Record<string, Species>> = {
-  pork: { words: ['pork'] },
+  pork: { words: ['pork'], parasites: true },
   beef: { words: ['beef'] },
   lamb: { words: ['lamb', 'mutton', 'hogget'] },
   venison: { words: ['venison', 'deer'] },
-  'wild boar': { words: ['wild boar', 'boar'] },
+  'wild boar': { words: ['wild boar', 'boar'], parasites: true },
   turkey: { words: ['turkey'], poultry: true },
   chicken: { words: ['chicken'], poultry: true },
   duck: { words: ['duck'], poultry: true },
@@ -36,6 +38,11 @@ export function safeCoreC(species: readonly string[]): number {
 /** Whether a species is a bird. */
 export function isPoultry(name: string): boolean {
   return SPECIES[name]?.poultry === true;
+}
+
+/** Whether parasites of a species must be answered for, besides those of all game. */
+export function hasParasites(name: string): boolean {
+  return SPECIES[name]?.parasites === true;
 }
 
 /** The species that a text in plain words names. */

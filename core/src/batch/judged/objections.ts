@@ -111,15 +111,14 @@ export function meatObjections(meats: readonly MeatIn[], rules: MeatRules): Obje
     }),
   );
   each(
-    (m) => carriesParasites(m.matter, 'wild') && isLowCore(recipe, SAFE_CORE_C),
-    (name) => unanswered(name),
-  );
-  each(
-    (m) =>
-      !carriesParasites(m.matter, 'wild') &&
-      carriesParasites(m.matter, 'any') &&
-      isLowCore(recipe, PORK_COOKED_C),
-    (name) => unanswered(name),
+    ({ matter }) =>
+      carriesParasites(matter, 'any') &&
+      isLowCore(recipe, carriesParasites(matter, 'wild') ? SAFE_CORE_C : PORK_COOKED_C),
+    (name) => ({
+      level: 'stop',
+      guard: 'parasites',
+      sentence: `${name} can carry parasites, and this product is not cooked through. The lead writes down at its lot how they were answered for: frozen how cold for how many days, or the carcass tested.`,
+    }),
   );
   each(
     ({ matter: { worst } }) => worst.useBy !== null && worst.useBy < today,
@@ -163,14 +162,6 @@ function windowObjections(meats: readonly MeatIn[], { window }: MeatRules): Obje
       sentence: `The blend is ${fatPct.toFixed(1)} % fat, outside the window of ${window.minPct}–${window.maxPct} %. Ask for a new blend, or say why it may be.`,
     },
   ];
-}
-
-function unanswered(name: string): Omit<Objection, 'about'> {
-  return {
-    level: 'stop',
-    guard: 'parasites',
-    sentence: `${name} can carry parasites, and this product is not cooked through. The lead writes down at its lot how they were answered for: frozen how cold for how many days, or the carcass tested.`,
-  };
 }
 
 /** Dried, smoked raw, or cooked below the temperature that settles it, °C. */
